@@ -1,0 +1,71 @@
+import { Failure } from '../core/failure';
+import { Complaint } from './files';
+import { measure } from './measure';
+import { render } from './render';
+import type { WavFormat } from '../core/files';
+
+const USAGE = `bed measure IN.wav                          loudness and peaks as JSON
+bed render SHOWDIR OUT.wav [--bits 16|24|32]  the sound of a show (SHOWDIR holds show.json and media/)`;
+
+const FORMATS: Readonly<Record<string, WavFormat>> = { '16': 'int16', '24': 'int24', '32': 'float32' };
+
+/** Takes `--name value` pairs out of the words. @throws Complaint for a name that is not in `known`. */
+function split(words: readonly string[], known: readonly string[]): { plain: string[]; options: Map<string, string> } {
+  const plain: string[] = [];
+  const options = new Map<string, string>();
+  for (let i = 0; i < words.length; i += 1) {
+    const word = words[i]!;
+    if (!word.startsWith('--')) {
+      plain.push(word);
+      continue;
+    }
+    const value = words[(i += 1)];
+    if (!known.includes(word.slice(2)) || value === undefined) throw new Complaint(`${word} is not an option here, or has no value`);
+    options.set(word.slice(2), value);
+  }
+  return { plain, options };
+}
+
+function run(command: string | undefined, rest: readonly string[]): string {
+  switch (command) {
+    case 'measure': {
+      const { plain } = split(rest, []);
+      if (plain.length !== 1) throw new Complaint('measure takes one WAV file: bed measure IN.wav');
+      return measure(plain[0]!);
+    }
+    case 'render': {
+      const { plain, options } = split(rest, ['bits']);
+      const format = FORMATS[options.get('bits') ?? '24'];
+      if (plain.length !== 2 || !format) throw new Complaint('render takes a folder and a file: bed render SHOWDIR OUT.wav [--bits 16|24|32]');
+      return render(plain[0]!, plain[1]!, format);
+    }
+    case undefined:
+    case '--help':
+      return USAGE;
+    default:
+      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render`);
+  }
+}
+
+/** One sentence for what can go wrong with a file or a show. */
+function sentence(error: unknown): string {
+  if (error instanceof Complaint) return error.message;
+  if (error instanceof Failure) {
+    const why = typeof error.details.why === 'string' ? ` (${error.details.why})` : '';
+    const said: Partial<Record<Failure['code'], string>> = {
+      'media.unknown': 'The file is not a WAV that can be read',
+      'media.damaged': 'The WAV file is damaged',
+      'show.damaged': 'The show is damaged',
+      'show.newer': 'The show was made by a newer version',
+    };
+    return `${said[error.code] ?? error.code}${why}`;
+  }
+  return error instanceof Error ? error.message : String(error);
+}
+
+try {
+  process.stdout.write(`${run(process.argv[2], process.argv.slice(3))}\n`);
+} catch (error) {
+  process.stderr.write(`${sentence(error)}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,68 @@
+import { gainOfDecibels, type Decibels, type Frames, type Gain } from '../units';
+import type { Fade } from '../show/types';
+
+/**
+ * The level of one part over its own time, as plain data: the one function of law 3. The river draws `envelopeAt`, the
+ * mixer multiplies by `fillEnvelope`; both come from the same shape and the same numbers.
+ */
+export interface Envelope {
+  readonly length: Frames;
+  /** Level between the fades. */
+  readonly gain: Gain;
+  readonly up: Ramp;
+  readonly out: Ramp;
+}
+
+/** A fade of `frames` frames at one end; 0 frames is no fade. */
+export interface Ramp {
+  readonly frames: Frames;
+  readonly bend: number;
+}
+
+export function envelopeOf(length: Frames, level: Decibels, up: Ramp, out: Ramp): Envelope {
+  return { length, gain: gainOfDecibels(level), up, out };
+}
+
+export function rampOf(fade: Fade, rate: number): Ramp {
+  return { frames: Math.round(fade.seconds * rate), bend: fade.bend };
+}
+
+/** How far a bend leans: at ±1 the curve's slope at its quick end is 19 times the straight one. */
+const LEAN = 0.9;
+
+/**
+ * The curve of a fade: x in [0, 1] to gain in [0, 1], rising. bend 0 is straight in amplitude, −1 starts slow, +1 starts
+ * quick. The curve is Schlick's bias function (C. Schlick, "Fast alternatives to Perlin's bias and gain functions",
+ * Graphics Gems IV, 1994; from memory): its slope is finite everywhere, so that no bend clicks at its first sample.
+ */
+export function fadeShape(x: number, bend: number): Gain {
+  const b = (1 + bend * LEAN) / 2;
+  return x / ((1 / b - 2) * (1 - x) + 1);
+}
+
+/** Gain at a position in frames from the part's start; positions may be fractional. Outside [0, length): 0. */
+export function envelopeAt(envelope: Envelope, position: Frames): Gain {
+  const { length, up, out } = envelope;
+  if (position < 0 || position >= length) return 0;
+  let gain = envelope.gain;
+  if (position < up.frames) gain *= fadeShape(position / up.frames, up.bend);
+  const left = length - position;
+  if (left < out.frames) gain *= fadeShape(left / out.frames, out.bend);
+  return gain;
+}
+
+/**
+ * Writes the gain of `count` frames from `first` (frames from the part's start, within [0, length]) into
+ * `into[0, count)`. The value of a frame depends on its place alone, never on how blocks are cut.
+ */
+export function fillEnvelope(envelope: Envelope, first: Frames, count: number, into: Float32Array): void {
+  const { length, gain, up, out } = envelope;
+  into.fill(gain, 0, count);
+  const upEnd = Math.min(count, up.frames - first);
+  for (let i = 0; i < upEnd; i += 1) {
+    into[i] = gain * fadeShape((first + i) / up.frames, up.bend);
+  }
+  for (let i = Math.max(0, length - out.frames - first + 1); i < count; i += 1) {
+    into[i]! *= fadeShape(Math.max(0, (length - first - i) / out.frames), out.bend);
+  }
+}

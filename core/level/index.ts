@@ -1,0 +1,1 @@
+export { envelopeAt, envelopeOf, fadeShape, fillEnvelope, rampOf, type Envelope, type Ramp } from './envelope';

@@ -1,0 +1,55 @@
+import { enablePatches, produce, produceWithPatches, type Draft, type Patch } from 'immer';
+import { faultOf } from '../schema';
+import type { Show } from '../types';
+
+enablePatches();
+
+/** A change of the document with the patches that lead there and back. */
+export interface Edited {
+  readonly show: Show;
+  readonly patches: Patch[];
+  readonly inverse: Patch[];
+}
+
+/** A pure function `(show, details) => show` that keeps the show valid, with the name undo gives it. */
+export interface Edit<Details> {
+  (show: Show, details: Details): Show;
+  readonly title: (details: Details) => string;
+  /** The same change with its patches. A change that changes nothing has no patches. */
+  readonly traced: (show: Show, details: Details) => Edited;
+}
+
+/**
+ * Makes an edit from a recipe on a draft. The recipe clamps what it is given to the document's limits; what is still
+ * wrong after it (a name that leads nowhere) is a developer's error and throws, leaving the old show as it was.
+ */
+export function defineEdit<Details>(
+  title: string | ((details: Details) => string),
+  recipe: (draft: Draft<Show>, details: Details) => void,
+): Edit<Details> {
+  const check = (show: Show) => {
+    const fault = faultOf(show);
+    if (fault !== null) throw new RangeError(`edit leaves an invalid show: ${fault}`);
+  };
+  const run = (draft: Draft<Show>, details: Details) => {
+    recipe(draft, details);
+  };
+  const edit = (show: Show, details: Details): Show => {
+    const next = produce(show, (draft) => run(draft, details));
+    if (next !== show) check(next);
+    return next;
+  };
+  const traced = (show: Show, details: Details): Edited => {
+    const [next, patches, inverse] = produceWithPatches(show, (draft) => run(draft, details));
+    if (patches.length > 0) check(next);
+    return { show: next, patches, inverse };
+  };
+  return Object.assign(edit, { title: typeof title === 'string' ? () => title : title, traced });
+}
+
+/** Looks a named thing up in a list of the draft; a wrong name is a developer's error. */
+export function find<T extends { id: string }>(list: readonly T[], id: string, what: string): T {
+  const found = list.find((one) => one.id === id);
+  if (!found) throw new RangeError(`${what} ${id} is not in this show`);
+  return found;
+}

@@ -1,0 +1,21 @@
+/** Bounds of the document, in one place: the schema, the edits and the fields all read them. */
+export const LIMITS = {
+  /** Shortest time on screen, seconds. */
+  hold: { least: 0.1, most: 600, start: 5 },
+  dissolve: { start: 0.5 },
+  /** Shortest passage that a part may play, seconds. */
+  span: { least: 0.05 },
+  /** 200 % is +6.02 dB; below −60 dB nothing is heard. */
+  gain: { least: -60, most: 6.0206 },
+  /** Fade to start with when a piece is laid, and for stopping early (seconds). */
+  fade: { up: 0.05, out: 0.05, stop: 4, stopLeast: 0.5, stopMost: 10 },
+  /** Crossfade at a repeat's seam, seconds: a few milliseconds remove a click (common practice). */
+  join: { start: 0.01, most: 10 },
+  titleLength: 120,
+  /** Longest show and latest start of a part, seconds: three hours of 32-bit float stereo still fit a RIFF file. */
+  showSeconds: 3 * 3600,
+  /** Longest sound that is taken in, seconds. */
+  soundSeconds: 2 * 3600,
+  pictures: 2000,
+  parts: 2000,
+} as const;

@@ -1,0 +1,109 @@
+import Joi from 'joi';
+import { Failure } from '../failure';
+import { LIMITS } from './limits';
+import { migrate } from './migrate';
+import { FORMAT, type Show } from './types';
+
+const id = Joi.string().min(1).max(64).pattern(/^[A-Za-z0-9_-]+$/);
+const mediaId = Joi.string().pattern(/^[0-9a-f]{64}$/);
+const title = Joi.string().allow('').max(LIMITS.titleLength);
+const seconds = Joi.number().min(0).max(LIMITS.showSeconds);
+const level = Joi.number().min(LIMITS.gain.least).max(LIMITS.gain.most);
+const fade = Joi.object({ seconds: seconds.required(), bend: Joi.number().min(-1).max(1).required() });
+
+const picture = Joi.object({
+  id: id.required(),
+  kind: Joi.valid('photo').required(),
+  media: mediaId.required(),
+  hold: Joi.number().min(LIMITS.hold.least).max(LIMITS.hold.most).required(),
+  dissolve: Joi.number().min(0).max(Joi.ref('hold')).required(),
+});
+
+const lane = Joi.object({
+  id: id.required(),
+  kind: Joi.valid('bed', 'voice', 'spot').required(),
+  title: title.required(),
+  gain: level.required(),
+  pan: Joi.number().min(-1).max(1).required(),
+  mute: Joi.boolean().required(),
+  solo: Joi.boolean().required(),
+});
+
+const span = Joi.object({
+  from: seconds.required(),
+  to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required(),
+  join: Joi.number().min(0).max(LIMITS.join.most).required(),
+});
+
+const part = Joi.object({
+  id: id.required(),
+  lane: id.required(),
+  media: mediaId.required(),
+  at: seconds.required(),
+  spans: Joi.array().items(span).min(1).max(5000).required(),
+  gain: level.required(),
+  fadeUp: fade.required(),
+  fadeOut: fade.required(),
+});
+
+const media = Joi.object({
+  id: mediaId.required(),
+  kind: Joi.valid('photo', 'sound').required(),
+  title: title.required(),
+  bytes: Joi.number().integer().min(0).required(),
+  seconds: seconds.required(),
+  rate: Joi.number().min(0).max(768_000).required(),
+  channels: Joi.number().integer().min(0).max(64).required(),
+  width: Joi.number().integer().min(0).max(100_000).required(),
+  height: Joi.number().integer().min(0).max(100_000).required(),
+  credit: Joi.string().allow('').max(400),
+});
+
+const show = Joi.object({
+  format: Joi.valid(FORMAT).required(),
+  id: id.required(),
+  title: title.required(),
+  pictures: Joi.array().items(picture).max(LIMITS.pictures).unique('id').required(),
+  lanes: Joi.array().items(lane).min(1).max(100).unique('id').required(),
+  parts: Joi.array().items(part).max(LIMITS.parts).unique('id').required(),
+  master: Joi.object({ gain: level.required() }).required(),
+  media: Joi.object().pattern(mediaId, media).required(),
+}).custom((value: Show, helpers) => {
+  const problem = danglingName(value);
+  return problem === null ? value : helpers.message({ custom: problem });
+});
+
+/** Names that lead nowhere: a part on no lane, a picture or part without its media. Null when all lead somewhere. */
+function danglingName(value: Show): string | null {
+  const lanes = new Set(value.lanes.map((one) => one.id));
+  for (const [key, one] of Object.entries(value.media)) if (one.id !== key) return `media ${key} is filed as ${one.id}`;
+  for (const one of value.pictures) {
+    if (value.media[one.media]?.kind !== 'photo') return `picture ${one.id} names no photo`;
+  }
+  for (const one of value.parts) {
+    if (!lanes.has(one.lane)) return `part ${one.id} names no lane`;
+    const source = value.media[one.media];
+    if (source?.kind !== 'sound') return `part ${one.id} names no sound`;
+    // Half a millisecond of grace: lengths are whole frames of the converted sound, typed times are decimals.
+    if (one.spans.some((each) => each.to > source.seconds + 5e-4)) return `part ${one.id} plays past its sound's end`;
+  }
+  return null;
+}
+
+/**
+ * Checks a show that came from outside (file, storage, network) and brings older formats up to date.
+ * @throws Failure `show.newer` where the format number is above ours, `show.damaged` for everything else that is wrong.
+ */
+export function readShow(raw: unknown): Show {
+  if (typeof raw !== 'object' || raw === null) throw new Failure('show.damaged', { why: 'not an object' });
+  const format = (raw as { format?: unknown }).format;
+  if (typeof format === 'number' && format > FORMAT) throw new Failure('show.newer', { format, known: FORMAT });
+  const checked = show.validate(migrate(raw), { convert: false, abortEarly: true });
+  if (checked.error) throw new Failure('show.damaged', { why: checked.error.message });
+  return checked.value as Show;
+}
+
+/** The rule that a show breaks, or null: the invariant that every edit keeps. */
+export function faultOf(value: Show): string | null {
+  return show.validate(value, { convert: false }).error?.message ?? null;
+}
