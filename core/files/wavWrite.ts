@@ -30,7 +30,7 @@ export class WavWriter {
     return this.headerBytes() + data + (data % 2);
   }
 
-  header(frames: number): Uint8Array {
+  header(frames: number): Uint8Array<ArrayBuffer> {
     const data = frames * this.frameBytes;
     const out = new Uint8Array(this.headerBytes());
     const view = new DataView(out.buffer);
@@ -72,7 +72,7 @@ export class WavWriter {
   }
 
   /** Encodes `frames` frames of interleaved sound; the result is fresh and belongs to the caller. */
-  encode(samples: Float32Array, frames: number): Uint8Array {
+  encode(samples: Float32Array, frames: number): Uint8Array<ArrayBuffer> {
     const count = frames * this.channels;
     const out = new Uint8Array(frames * this.frameBytes);
     const view = new DataView(out.buffer);

@@ -1,0 +1,6 @@
+import '../ui/theme/global.css';
+import { Slot } from 'expo-router';
+
+export default function Layout() {
+  return <Slot />;
+}

@@ -1,0 +1,69 @@
+import { imageSize } from 'image-size';
+import { Failure } from '../../../core/failure';
+import type { MediaId } from '../../../core/show';
+import { LONGEST_EDGE, fileAt, places, type PictureSize } from '../../media/folders';
+import { writeAt } from '../../media/write';
+
+/** Decoded at four bytes a pixel, 120 megapixels are half a gigabyte: more than a phone's browser survives. */
+const MOST_PIXELS = 120e6;
+/** Photos carry their size within the first megabyte, behind embedded previews. */
+const HEAD = 1 << 20;
+
+interface Upright {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Size from the header alone, turned upright. @throws Failure `photo.*`. */
+async function sizeOf(file: Blob): Promise<Upright> {
+  const head = new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
+  let size: { width: number; height: number; type?: string; orientation?: number };
+  try {
+    size = imageSize(head);
+  } catch {
+    throw new Failure(isHeif(head) ? 'photo.heic' : 'photo.unreadable');
+  }
+  const { width, height, orientation = 1 } = size;
+  const pixels = width * height;
+  if (pixels > MOST_PIXELS) throw new Failure('photo.too-large', { megapixels: Math.round(pixels / 1e6) });
+  return orientation >= 5 ? { width: height, height: width } : { width, height };
+}
+
+/** ISO base media brand of HEIF photos (ISO/IEC 23008-12; from memory). */
+function isHeif(head: Uint8Array): boolean {
+  const brand = String.fromCharCode(...head.subarray(4, 12));
+  return brand.startsWith('ftyp') && /^(hei|hev|mif1|msf1)/.test(brand.slice(4));
+}
+
+/**
+ * Checks that a photo can be read and keeps it at the two bounded sizes that are shown. The full photo is decoded once
+ * and let go before this returns.
+ */
+export async function takePhoto(file: Blob, id: MediaId): Promise<Upright & { known: boolean }> {
+  const size = await sizeOf(file);
+  if (await fileAt(places.picture(id, 'thumb'))) return { ...size, known: true };
+  let full: ImageBitmap;
+  try {
+    full = await createImageBitmap(file);
+  } catch (error) {
+    const head = new Uint8Array(await file.slice(0, 16).arrayBuffer());
+    throw new Failure(isHeif(head) ? 'photo.heic' : 'photo.unreadable', {}, error);
+  }
+  try {
+    for (const kind of ['stage', 'thumb'] as const) await keepSmall(full, id, kind);
+    return { width: full.width, height: full.height, known: false };
+  } finally {
+    full.close();
+  }
+}
+
+async function keepSmall(full: ImageBitmap, id: MediaId, size: PictureSize): Promise<void> {
+  const scale = Math.min(1, LONGEST_EDGE[size] / Math.max(full.width, full.height));
+  const canvas = new OffscreenCanvas(Math.max(1, Math.round(full.width * scale)), Math.max(1, Math.round(full.height * scale)));
+  const pen = canvas.getContext('2d');
+  if (!pen) throw new Failure('photo.unreadable');
+  pen.imageSmoothingQuality = 'high';
+  pen.drawImage(full, 0, 0, canvas.width, canvas.height);
+  const blob = await canvas.convertToBlob({ type: 'image/webp', quality: 0.86 });
+  await writeAt(places.picture(id, size), new Uint8Array(await blob.arrayBuffer()));
+}

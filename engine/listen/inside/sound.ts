@@ -1,0 +1,108 @@
+import { Failure } from '../../../core/failure';
+import { looksLikeWav } from '../../../core/files';
+import { LIMITS, type MediaId } from '../../../core/show';
+import { Converter, PeakBuilder, packPeaks, soundingOf } from '../../../core/sound';
+import { RATE } from '../../../core/units';
+import { places } from '../../media/folders';
+import { PlaceWriter, writeAt } from '../../media/write';
+import type { SoundFacts } from '../listen.protocol';
+import { blobBytes } from './blobBytes';
+import { decodeCompressed } from './compressed';
+import { decodeWav } from './wav';
+
+/** Decoded sound, block by block, as a decoder hands it out. */
+export interface SoundSink {
+  /** Called once, before the first block. @throws Failure `media.too-long`. */
+  begin(rate: number, channels: number): void;
+  /** Planar sound; the arrays are only read. */
+  take(planes: readonly Float32Array[], count: number): void;
+}
+
+export interface Decoded {
+  /** Frames that the file claims at its own rate; null where it does not say. */
+  readonly claimed: number | null;
+}
+
+/** Below this a sound is no sound, seconds. */
+const SHORTEST = 0.05;
+/** A file that lacks less than this is whole, seconds: encoders round. */
+const MISSING = 0.1;
+
+/** Decodes, converts to the mix rate, and writes samples and peaks. What fails half-way leaves nothing behind. */
+export async function takeSound(file: Blob, id: MediaId, signal: AbortSignal, progress: (share: number) => void): Promise<SoundFacts> {
+  const pages = await PlaceWriter.open(places.pcm(id));
+  try {
+    const keeper = new Keeper(pages);
+    const isWav = looksLikeWav(blobBytes(file));
+    const decode = isWav ? decodeWav : decodeCompressed;
+    const { claimed } = await decode(file, keeper, signal, progress);
+    const facts = keeper.finish(claimed);
+    await pages.finish();
+    await writeAt(places.peaks(id), packPeaks(keeper.peaks()));
+    return facts;
+  } finally {
+    await pages.close();
+  }
+}
+
+class Keeper implements SoundSink {
+  private converter: Converter | null = null;
+  private peakBuilder: PeakBuilder | null = null;
+  private built: ReturnType<PeakBuilder['finish']> | null = null;
+  private rate = 0;
+  private channels = 0;
+  private taken = 0;
+  private samples = 0;
+
+  constructor(private readonly pages: PlaceWriter) {}
+
+  begin(rate: number, channels: number): void {
+    this.rate = rate;
+    this.channels = channels;
+    this.converter = new Converter(rate, channels);
+    this.peakBuilder = new PeakBuilder(this.converter.channels);
+  }
+
+  take(planes: readonly Float32Array[], count: number): void {
+    this.taken += count;
+    if (this.taken > LIMITS.soundSeconds * this.rate) throw tooLong(this.taken / this.rate);
+    this.keep(this.converter!.push(planes, count));
+  }
+
+  finish(claimed: number | null): SoundFacts {
+    if (!this.converter || this.taken === 0) throw new Failure('media.no-length');
+    this.keep(this.converter.finish());
+    if (this.taken < SHORTEST * this.rate) throw new Failure(claimed !== null && claimed > this.taken * 2 ? 'media.damaged' : 'media.no-length');
+    const pcmChannels = this.converter.channels;
+    const frames = this.samples / pcmChannels;
+    const missing = claimed === null ? 0 : (claimed - this.taken) / this.rate;
+    return {
+      seconds: frames / RATE,
+      rate: this.rate,
+      channels: this.channels,
+      pcmChannels,
+      frames,
+      sounding: soundingOf(this.peaks()),
+      claimed: missing > MISSING ? claimed! / this.rate : null,
+    };
+  }
+
+  peaks(): ReturnType<PeakBuilder['finish']> {
+    return (this.built ??= this.peakBuilder!.finish());
+  }
+
+  private keep(block: Float32Array): void {
+    this.pages.write(block);
+    this.peakBuilder!.push(block);
+    this.samples += block.length;
+  }
+}
+
+/** Refuses a length before anything is decoded. */
+export function checkLength(seconds: number): void {
+  if (seconds > LIMITS.soundSeconds) throw tooLong(seconds);
+}
+
+function tooLong(seconds: number): Failure {
+  return new Failure('media.too-long', { seconds: Math.round(seconds), most: LIMITS.soundSeconds });
+}

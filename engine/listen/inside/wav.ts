@@ -1,0 +1,22 @@
+import { Failure } from '../../../core/failure';
+import { WavReader } from '../../../core/files';
+import { blobBytes } from './blobBytes';
+import { checkLength, type Decoded, type SoundSink } from './sound';
+
+const BLOCK = 1 << 16;
+
+/** Decodes a WAV with the reader of the core. Comes up for air after every block, so that it can be cancelled. */
+export async function decodeWav(file: Blob, sink: SoundSink, signal: AbortSignal, progress: (share: number) => void): Promise<Decoded> {
+  const reader = new WavReader(blobBytes(file));
+  const { rate, channels, frames, claimed } = reader.header;
+  checkLength(frames / rate);
+  const planes = Array.from({ length: channels }, () => new Float32Array(BLOCK));
+  sink.begin(rate, channels);
+  for (let first = 0; first < frames; first += BLOCK) {
+    sink.take(planes, reader.read(first, BLOCK, planes));
+    progress(Math.min(1, (first + BLOCK) / frames));
+    await new Promise((resolve) => setTimeout(resolve));
+    if (signal.aborted) throw new Failure('cancelled');
+  }
+  return { claimed };
+}

@@ -1,0 +1,8 @@
+import { clientOf, type WorkerClient } from '../workers/client';
+import type { ListenCalls } from './listen.protocol';
+
+export type ListenClient = WorkerClient<ListenCalls>;
+
+export function startListening(): ListenClient {
+  return clientOf<ListenCalls>(new Worker(new URL('./listen.worker', window.location.href)));
+}

@@ -1,0 +1,4 @@
+import { serve } from '../workers/serve';
+import { take } from './inside/take';
+
+serve(self as unknown as Parameters<typeof serve>[0], { take });

@@ -1,0 +1,85 @@
+import { handleAt, removeAt, storageFailure, type Place } from './folders';
+
+/** The synchronous file handle that workers have; declared here because the page's library lacks it. */
+export interface SyncHandle {
+  read(into: ArrayBufferView, options: { at: number }): number;
+  write(bytes: ArrayBufferView, options: { at: number }): number;
+  truncate(size: number): void;
+  getSize(): number;
+  flush(): void;
+  close(): void;
+}
+
+/** Opens a file for synchronous use. Workers only; `read-only` handles may be open several times. */
+export async function syncHandle(handle: FileSystemFileHandle, mode: 'read-only' | 'readwrite'): Promise<SyncHandle> {
+  const open = (handle as unknown as { createSyncAccessHandle(options: { mode: string }): Promise<SyncHandle> }).createSyncAccessHandle;
+  return open.call(handle, { mode });
+}
+
+/**
+ * Writes a file piece by piece under a temporary name; it takes its own name only in `finish`, so that a half-written
+ * file is never found. `close` without `finish` removes what was written. Workers only.
+ */
+export class PlaceWriter {
+  private at = 0;
+  private done = false;
+
+  private constructor(
+    private readonly place: Place,
+    private readonly temporary: Place,
+    private readonly file: FileSystemFileHandle,
+    private readonly handle: SyncHandle,
+  ) {}
+
+  static async open(place: Place): Promise<PlaceWriter> {
+    const temporary: Place = [place[0], `${place[1]}.${crypto.randomUUID()}.part`];
+    try {
+      const file = await handleAt(temporary, true);
+      return new PlaceWriter(place, temporary, file, await syncHandle(file, 'readwrite'));
+    } catch (error) {
+      throw storageFailure(error);
+    }
+  }
+
+  /** @throws Failure `storage.full` where the bytes do not fit. */
+  write(bytes: Uint8Array | Float32Array): void {
+    if (bytes.byteLength === 0) return;
+    try {
+      const written = this.handle.write(bytes, { at: this.at });
+      if (written < bytes.byteLength) throw new DOMException('short write', 'QuotaExceededError');
+    } catch (error) {
+      throw storageFailure(error);
+    }
+    this.at += bytes.byteLength;
+  }
+
+  async finish(): Promise<void> {
+    this.handle.flush();
+    this.handle.close();
+    const [, name] = this.place;
+    try {
+      await (this.file as FileSystemFileHandle & { move(name: string): Promise<void> }).move(name);
+    } catch (error) {
+      throw storageFailure(error);
+    }
+    this.done = true;
+  }
+
+  async close(): Promise<void> {
+    if (this.done) return;
+    this.done = true;
+    this.handle.close();
+    await removeAt(this.temporary);
+  }
+}
+
+/** Writes a whole small file. Workers only. */
+export async function writeAt(place: Place, bytes: Uint8Array | Float32Array): Promise<void> {
+  const writer = await PlaceWriter.open(place);
+  try {
+    writer.write(bytes);
+    await writer.finish();
+  } finally {
+    await writer.close();
+  }
+}

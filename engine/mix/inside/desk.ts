@@ -1,0 +1,106 @@
+import { Failure } from '../../../core/failure';
+import { WavWriter } from '../../../core/files';
+import { Mixer, type Plan } from '../../../core/mix';
+import { LoudnessMeter, type Loudness } from '../../../core/sound';
+import { places, storageFailure } from '../../media/folders';
+import { PlaceWriter } from '../../media/write';
+import { Handover, type Desk } from '../../workers/serve';
+import type { Block, MixCalls, Written } from '../mix.protocol';
+import { Sources } from './sources';
+
+/** Frames between looks at the signal and progress reports. */
+const STRETCH = 1 << 16;
+
+/** Renders a plan stretch by stretch; comes up for air between them, so that it can be cancelled. */
+async function eachStretch(plan: Plan, desk: Desk, take: (block: Float32Array, frames: number) => void | Promise<void>): Promise<void> {
+  const sources = new Sources();
+  try {
+    const mixer = new Mixer(plan, await sources.serve(plan));
+    const block = new Float32Array(STRETCH * 2);
+    for (let first = 0; first < plan.frames; first += STRETCH) {
+      const frames = Math.min(STRETCH, plan.frames - first);
+      mixer.render(first, frames, block);
+      await take(block, frames);
+      desk.progress((first + frames) / plan.frames);
+      await new Promise((resolve) => setTimeout(resolve));
+      if (desk.signal.aborted) throw new Failure('cancelled');
+    }
+  } finally {
+    sources.close();
+  }
+}
+
+interface Target {
+  write(bytes: Uint8Array<ArrayBuffer>): Promise<void> | void;
+  finish(): Promise<void>;
+  /** Without `finish` before it, nothing of what was written stays. Closing twice is harmless. */
+  close(): Promise<void>;
+}
+
+async function chosenFile(handle: FileSystemFileHandle): Promise<Target> {
+  const stream = await handle.createWritable();
+  let done = false;
+  return {
+    async write(bytes) {
+      try {
+        await stream.write(bytes);
+      } catch (error) {
+        throw storageFailure(error);
+      }
+    },
+    async finish() {
+      await stream.close();
+      done = true;
+    },
+    async close() {
+      if (!done) await stream.abort().catch(() => undefined);
+      done = true;
+    },
+  };
+}
+
+/** What the mixing worker can do. */
+export class MixDesk {
+  private readonly sources = new Sources();
+  private mixer: Mixer | null = null;
+  private scratch = new Float32Array(0);
+
+  readonly prepare = async ({ plan }: Parameters<MixCalls['prepare']>[0]): Promise<{ opened: number }> => {
+    const sources = await this.sources.serve(plan);
+    this.mixer = new Mixer(plan, sources);
+    return { opened: sources.size };
+  };
+
+  readonly render = ({ first, frames }: Parameters<MixCalls['render']>[0]): Handover<Block> => {
+    if (!this.mixer) throw new RangeError('render needs a prepared plan');
+    if (this.scratch.length < frames * 2) this.scratch = new Float32Array(frames * 2);
+    const both = this.scratch;
+    this.mixer.render(first, frames, both);
+    const left = new Float32Array(frames);
+    const right = new Float32Array(frames);
+    for (let i = 0; i < frames; i += 1) {
+      left[i] = both[i * 2]!;
+      right[i] = both[i * 2 + 1]!;
+    }
+    return new Handover({ first, frames, left, right }, [left.buffer, right.buffer]);
+  };
+
+  readonly measure = async ({ plan }: Parameters<MixCalls['measure']>[0], desk: Desk): Promise<Loudness> => {
+    const meter = new LoudnessMeter(2);
+    await eachStretch(plan, desk, (block, frames) => meter.push(block, frames));
+    return meter.finish();
+  };
+
+  readonly write = async ({ plan, format, name, target }: Parameters<MixCalls['write']>[0], desk: Desk): Promise<Written> => {
+    const writer = new WavWriter(format);
+    const out: Target = target ? await chosenFile(target) : await PlaceWriter.open(places.written(name));
+    try {
+      await out.write(writer.header(plan.frames));
+      await eachStretch(plan, desk, (block, frames) => out.write(writer.encode(block, frames)));
+      await out.finish();
+      return { frames: plan.frames, bytes: writer.fileBytes(plan.frames), clipped: writer.clipped };
+    } finally {
+      await out.close();
+    }
+  };
+}

@@ -1,0 +1,71 @@
+import { Failure } from '../../../core/failure';
+import type { Plan } from '../../../core/mix';
+import type { MediaId } from '../../../core/show';
+import { readWindow, type PcmSource } from '../../../core/sound';
+import { fileAt, handleAt, places } from '../../media/folders';
+import { syncHandle } from '../../media/write';
+import type { SoundFacts } from '../../listen/listen.protocol';
+
+interface Opened extends PcmSource {
+  close(): void;
+}
+
+/** Converted samples of one sound, read in pages straight from disk. */
+async function openPcm(id: MediaId): Promise<Opened> {
+  const facts = await fileAt(places.facts(id));
+  const pcm = await fileAt(places.pcm(id));
+  if (!facts || !pcm) throw new Failure('media.missing', { id });
+  const { frames, pcmChannels: channels } = JSON.parse(await facts.text()) as SoundFacts;
+  const { copy, close } = await pageReader(id, pcm);
+  return {
+    channels,
+    frames,
+    close,
+    read: (first, count, into) => readWindow(first, count, frames, channels, into, (from, to, at) => copy(into.subarray(at, at + to - from), from * 4)),
+  };
+}
+
+/**
+ * A shared synchronous handle where the browser has one; elsewhere (a browser that only knows exclusive handles) the
+ * file's slices, which are slower but never block another worker.
+ */
+async function pageReader(id: MediaId, file: File): Promise<{ copy(into: Float32Array, at: number): void; close(): void }> {
+  try {
+    const handle = await syncHandle(await handleAt(places.pcm(id), false), 'read-only');
+    return { copy: (into, at) => void handle.read(into, { at }), close: () => handle.close() };
+  } catch {
+    const reader = new FileReaderSync();
+    return {
+      copy: (into, at) => into.set(new Float32Array(reader.readAsArrayBuffer(file.slice(at, at + into.byteLength)))),
+      close: () => undefined,
+    };
+  }
+}
+
+/** The sounds that plans name, opened once and closed when no plan names them any more. */
+export class Sources {
+  private readonly open = new Map<MediaId, Opened>();
+
+  /** Opens what the plan needs; closes what it does not. */
+  async serve(plan: Plan): Promise<ReadonlyMap<MediaId, PcmSource>> {
+    const needed = new Set(plan.parts.map((part) => part.media));
+    for (const id of needed) {
+      if (this.open.has(id)) continue;
+      const opened = await openPcm(id);
+      // Another call may have opened it meanwhile.
+      if (this.open.has(id)) opened.close();
+      else this.open.set(id, opened);
+    }
+    for (const [id, source] of this.open) {
+      if (needed.has(id)) continue;
+      source.close();
+      this.open.delete(id);
+    }
+    return new Map(this.open);
+  }
+
+  close(): void {
+    for (const source of this.open.values()) source.close();
+    this.open.clear();
+  }
+}

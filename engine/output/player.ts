@@ -1,0 +1,226 @@
+import { Failure, failureOf } from '../../core/failure';
+import type { Plan } from '../../core/mix';
+import { RATE } from '../../core/units';
+import type { Block } from '../mix/mix.protocol';
+import type { MixClient } from '../mix/mix.client';
+
+/** Frames of the very first block: short, so that sound starts soon after the tap. */
+const FIRST_BLOCK = 4_800;
+const BLOCK = 24_000;
+/** Sound kept scheduled ahead, seconds: a busy or hidden page looks again once a second at the least. */
+const AHEAD = 2;
+/** Time between now and the first sample of what is scheduled, seconds. */
+const LEAD = 0.015;
+/** Old and new sound cross here when an edit lands while playing, seconds. */
+const TURN = 0.012;
+/** An output that does not run by then is missing, ms. */
+const PATIENCE = 2_000;
+
+/** Everything that was scheduled for one state of the show; an edit replaces it as a whole. */
+interface Run {
+  readonly gain: GainNode;
+  readonly nodes: Set<AudioBufferSourceNode>;
+  /** Audio clock at which frame `origin` sounds. */
+  readonly clock: number;
+  readonly origin: number;
+  next: number;
+}
+
+export interface PlayerEvents {
+  /** Playing reached the end of the plan. */
+  ended(): void;
+  failed(failure: Failure): void;
+}
+
+/**
+ * Plays a plan: blocks are rendered ahead in the mixing worker and scheduled on the audio clock, sample beside sample.
+ * The position follows that clock. Not reentrant by accident: a newer call makes every older one stop by itself.
+ */
+export class Player {
+  private context: AudioContext | null = null;
+  private run: Run | null = null;
+  private plan: Plan | null = null;
+  private timer: ReturnType<typeof setInterval> | null = null;
+  private turn = 0;
+  private filling = false;
+
+  constructor(
+    private readonly mixer: MixClient,
+    private readonly events: PlayerEvents,
+  ) {}
+
+  get playing(): boolean {
+    return this.run !== null;
+  }
+
+  /** Starts playing from `from` seconds. Call it from a tap or a key: browsers allow sound only then. */
+  async play(plan: Plan, from: number): Promise<void> {
+    const turn = (this.turn += 1);
+    this.silence();
+    this.plan = plan;
+    try {
+      const context = this.output();
+      const resumed = context.state === 'running' ? Promise.resolve() : withPatience(context.resume());
+      const origin = Math.max(0, Math.min(plan.frames, Math.round(from * RATE)));
+      await this.mixer.call('prepare', { plan });
+      const block = await this.block(origin, FIRST_BLOCK);
+      await resumed;
+      if (turn !== this.turn) return;
+      this.run = this.startRun(context, context.currentTime + LEAD, origin);
+      this.schedule(this.run, block, 0);
+      this.timer ??= setInterval(() => void this.fill(), 100);
+      void this.fill();
+    } catch (error) {
+      if (turn !== this.turn) return;
+      this.stop();
+      throw failureOf(error);
+    }
+  }
+
+  /** Takes an edited plan while playing: what is not yet due is rendered anew and crosses in. */
+  async update(plan: Plan): Promise<void> {
+    const { run, context } = this;
+    if (!run || !context) return;
+    const turn = (this.turn += 1);
+    this.plan = plan;
+    try {
+      await this.mixer.call('prepare', { plan });
+      const asked = context.currentTime;
+      const first = frameAt(run, asked);
+      const block = await this.block(first, BLOCK);
+      if (turn !== this.turn) return;
+      const at = context.currentTime + LEAD;
+      const skipped = Math.max(0, frameAt(run, at) - first);
+      if (skipped >= block.frames) return await this.update(plan);
+      const next = this.startRun(context, at, first + skipped);
+      next.gain.gain.setValueAtTime(0, at);
+      next.gain.gain.linearRampToValueAtTime(1, at + TURN);
+      run.gain.gain.setValueAtTime(1, at);
+      run.gain.gain.linearRampToValueAtTime(0, at + TURN);
+      for (const node of run.nodes) node.stop(at + TURN);
+      this.run = next;
+      this.schedule(next, block, skipped);
+      void this.fill();
+    } catch (error) {
+      if (turn !== this.turn) return;
+      this.stop();
+      this.events.failed(failureOf(error));
+    }
+  }
+
+  /** Seconds of the plan that are heard right now; null when nothing plays. */
+  position(): number | null {
+    const { run, context, plan } = this;
+    if (!run || !context || !plan) return null;
+    const heard = context.currentTime - (context.outputLatency || context.baseLatency || 0);
+    return Math.max(run.origin, Math.min(plan.frames, frameAt(run, heard))) / RATE;
+  }
+
+  stop(): void {
+    this.turn += 1;
+    this.silence();
+  }
+
+  async close(): Promise<void> {
+    this.stop();
+    await this.context?.close();
+    this.context = null;
+  }
+
+  private output(): AudioContext {
+    if (this.context) return this.context;
+    if (typeof AudioContext === 'undefined') throw new Failure('output.missing');
+    try {
+      this.context = new AudioContext({ sampleRate: RATE, latencyHint: 'interactive' });
+    } catch (error) {
+      throw new Failure('output.missing', {}, error);
+    }
+    this.context.addEventListener('error', () => {
+      this.stop();
+      this.events.failed(new Failure('output.missing'));
+    });
+    return this.context;
+  }
+
+  private startRun(context: AudioContext, clock: number, origin: number): Run {
+    const gain = context.createGain();
+    gain.connect(context.destination);
+    return { gain, nodes: new Set(), clock, origin, next: origin };
+  }
+
+  /** A block from the worker, never reaching past the plan's end. */
+  private async block(first: number, frames: number): Promise<Block> {
+    const count = Math.max(1, Math.min(frames, this.plan!.frames - first));
+    return this.mixer.call('render', { first, frames: count });
+  }
+
+  private schedule(run: Run, block: Block, skipped: number): void {
+    const context = this.context!;
+    const buffer = context.createBuffer(2, block.frames, RATE);
+    buffer.copyToChannel(block.left, 0);
+    buffer.copyToChannel(block.right, 1);
+    const node = context.createBufferSource();
+    node.buffer = buffer;
+    node.connect(run.gain);
+    node.start(run.clock + (block.first + skipped - run.origin) / RATE, skipped / RATE);
+    run.nodes.add(node);
+    node.onended = () => {
+      run.nodes.delete(node);
+      if (run !== this.run && run.nodes.size === 0) run.gain.disconnect();
+    };
+    run.next = block.first + block.frames;
+  }
+
+  private async fill(): Promise<void> {
+    if (this.filling) return;
+    this.filling = true;
+    const turn = this.turn;
+    try {
+      for (;;) {
+        const { run, context, plan } = this;
+        if (!run || !context || !plan || turn !== this.turn) return;
+        if (run.next >= plan.frames) {
+          if (frameAt(run, context.currentTime) >= plan.frames) {
+            this.stop();
+            this.events.ended();
+          }
+          return;
+        }
+        if (run.next >= frameAt(run, context.currentTime) + AHEAD * RATE) return;
+        const block = await this.block(run.next, BLOCK);
+        if (turn !== this.turn || run !== this.run) return;
+        this.schedule(run, block, 0);
+      }
+    } catch (error) {
+      if (turn !== this.turn) return;
+      this.stop();
+      this.events.failed(failureOf(error));
+    } finally {
+      this.filling = false;
+    }
+  }
+
+  private silence(): void {
+    if (this.timer !== null) clearInterval(this.timer);
+    this.timer = null;
+    const { run, context } = this;
+    this.run = null;
+    if (!run || !context) return;
+    const at = context.currentTime;
+    run.gain.gain.setValueAtTime(1, at);
+    run.gain.gain.linearRampToValueAtTime(0, at + TURN);
+    for (const node of run.nodes) node.stop(at + TURN);
+  }
+}
+
+function frameAt(run: Run, clock: number): number {
+  return run.origin + Math.round((clock - run.clock) * RATE);
+}
+
+/** A resume that never settles means that there is nothing to play on. */
+function withPatience(resumed: Promise<void>): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Failure('output.missing')), PATIENCE);
+    resumed.then(resolve, (error: unknown) => reject(new Failure('output.missing', {}, error))).finally(() => clearTimeout(timer));
+  });
+}

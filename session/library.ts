@@ -1,0 +1,92 @@
+import { create } from 'zustand';
+import { failureOf, type Failure } from '../core/failure';
+import { BED_LANE, partsOn, type Media } from '../core/show';
+import { addPictures, layPart, newPart, newPicture } from '../core/show/edits';
+import type { SoundFacts } from '../engine/listen/listen.protocol';
+import { newId } from './ids';
+import { currentShow, useOpenShow } from './open/store';
+import { listener } from './sound/workers';
+
+/** A sound that was taken in and waits to be listened to and laid. */
+export interface Arrival {
+  readonly media: Media;
+  readonly facts: SoundFacts;
+}
+
+interface Library {
+  /** Files on their way in; null while none is. */
+  readonly taking: { readonly name: string; readonly index: number; readonly count: number; readonly share: number } | null;
+  readonly arrival: Arrival | null;
+  /** Files of the last batch that could not be taken, each with its reason. */
+  readonly refused: readonly Failure[];
+}
+
+export const useLibrary = create<Library>()(() => ({ taking: null, arrival: null, refused: [] }));
+
+let stop: AbortController | null = null;
+
+/** Stops what is coming in. What is already in stays; the file under way leaves nothing behind. */
+export function cancelTaking(): void {
+  stop?.abort();
+}
+
+/** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
+async function takeAll(files: readonly File[], want: 'photo' | 'sound') {
+  cancelTaking();
+  const mine = (stop = new AbortController());
+  const taken: { media: Media; facts: SoundFacts | null }[] = [];
+  const refused: Failure[] = [];
+  for (const [index, file] of files.entries()) {
+    if (mine.signal.aborted) break;
+    const say = (share: number) => useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
+    say(0);
+    try {
+      taken.push(await listener().call('take', { file, name: file.name, want }, { signal: mine.signal, onProgress: say }));
+    } catch (error) {
+      const failure = failureOf(error);
+      if (failure.code !== 'cancelled') refused.push(failure);
+    }
+  }
+  if (stop === mine) useLibrary.setState({ taking: null, refused });
+  return taken;
+}
+
+/** Photos go into the show behind the last picture, in the order they came, as one undo step. */
+export async function addPhotos(files: readonly File[]): Promise<void> {
+  const id = currentShow()?.id;
+  const taken = await takeAll(files, 'photo');
+  const show = currentShow();
+  // The person may have left the show meanwhile: another show gets nothing.
+  if (taken.length === 0 || !show || show.id !== id) return;
+  const media = taken.map((one) => one.media);
+  const pictures = media.map((one) => newPicture(newId(), one));
+  useOpenShow.getState().edit(addPictures, { pictures, media, index: show.pictures.length });
+}
+
+/** One piece of music comes in and waits to be heard and laid. */
+export async function bringMusic(files: readonly File[]): Promise<void> {
+  const id = currentShow()?.id;
+  const [first] = await takeAll(files.slice(0, 1), 'sound');
+  if (first?.facts && currentShow()?.id === id) useLibrary.setState({ arrival: { media: first.media, facts: first.facts } });
+}
+
+/** Lays what arrived on the bed, in place of what lies there. */
+export function layArrival(): void {
+  const { arrival } = useLibrary.getState();
+  const show = currentShow();
+  if (!arrival || !show) return;
+  const part = newPart(newId(), BED_LANE, arrival.media);
+  const instead = partsOn(show, 'bed').map((one) => one.id);
+  const { edit, choose } = useOpenShow.getState();
+  edit(layPart, { part, media: arrival.media, instead });
+  useLibrary.setState({ arrival: null });
+  choose({ kind: 'part', id: part.id });
+}
+
+export function dismissArrival(): void {
+  useLibrary.setState({ arrival: null });
+}
+
+export function dismissRefused(): void {
+  useLibrary.setState({ refused: [] });
+}

@@ -1,0 +1,84 @@
+import { failureOf, type Failure } from '../../core/failure';
+import type { History } from '../../core/show';
+import { savePlace, saveRecord, type Place } from '../shows/records';
+
+export type SaveState =
+  | { readonly status: 'saved'; readonly at: number }
+  | { readonly status: 'saving' }
+  | { readonly status: 'failed'; readonly failure: Failure };
+
+/** Least time between two writes, ms: an edit is on disk within half a second, a drag is not written sixty times. */
+const PAUSE = 200;
+const RETRY = 5_000;
+
+/**
+ * Writes every edit: the first at once, the following together a moment later, all at once when the page hides. Writes
+ * never overlap and never go back in time.
+ */
+export class Autosave {
+  private waiting: { history: History; place: Place } | null = null;
+  private waitingPlace: { id: string; place: Place } | null = null;
+  private running: Promise<void> | null = null;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(private readonly say: (state: SaveState) => void) {
+    if (typeof document === 'undefined') return;
+    const hurry = () => void this.flush();
+    document.addEventListener('visibilitychange', () => {
+      if (document.visibilityState === 'hidden') hurry();
+    });
+    window.addEventListener('pagehide', hurry);
+  }
+
+  show(history: History, place: Place): void {
+    this.waiting = { history, place };
+    this.waitingPlace = null;
+    this.say({ status: 'saving' });
+    this.soon(this.timer === null && this.running === null ? 0 : PAUSE);
+  }
+
+  place(id: string, place: Place): void {
+    if (this.waiting) this.waiting = { ...this.waiting, place };
+    else this.waitingPlace = { id, place };
+    this.soon(PAUSE);
+  }
+
+  /** Writes what waits, now. Settles when it is on disk or has failed. */
+  async flush(): Promise<void> {
+    if (this.timer !== null) clearTimeout(this.timer);
+    this.timer = null;
+    while (this.running) await this.running;
+    if (!this.waiting && !this.waitingPlace) return;
+    this.running = this.write().finally(() => {
+      this.running = null;
+    });
+    await this.running;
+  }
+
+  private soon(delay: number): void {
+    if (this.timer !== null) return;
+    this.timer = setTimeout(() => void this.flush(), delay);
+  }
+
+  private async write(): Promise<void> {
+    const { waiting, waitingPlace } = this;
+    this.waiting = null;
+    this.waitingPlace = null;
+    try {
+      if (waiting) {
+        const at = Date.now();
+        await saveRecord(waiting.history, waiting.place, at);
+        if (!this.waiting) this.say({ status: 'saved', at });
+      } else if (waitingPlace) {
+        await savePlace(waitingPlace.id, waitingPlace.place);
+      }
+    } catch (error) {
+      // What could not be written waits on: nothing is given up, and the person is told.
+      if (waiting) {
+        this.waiting ??= waiting;
+        this.say({ status: 'failed', failure: failureOf(error) });
+        this.soon(RETRY);
+      }
+    }
+  }
+}

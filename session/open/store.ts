@@ -1,0 +1,165 @@
+import { create } from 'zustand';
+import { Failure, failureOf } from '../../core/failure';
+import { perform, redo, undo, type History, type Show } from '../../core/show';
+import type { Edit } from '../../core/show/edits';
+import type { Face } from '../faces';
+import { openRecord, type Place, START_PLACE } from '../shows/records';
+import { Autosave, type SaveState } from './autosave';
+import { holdShow } from './lock';
+
+export type Chosen = { readonly kind: 'part' | 'picture'; readonly id: string } | null;
+
+export type OpenState =
+  | { readonly status: 'none' | 'opening' }
+  | { readonly status: 'failed'; readonly failure: Failure }
+  | { readonly status: 'open'; readonly history: History; readonly mayEdit: boolean };
+
+interface OpenStore {
+  readonly state: OpenState;
+  readonly saved: SaveState;
+  readonly chosen: Chosen;
+  readonly face: Face;
+  readonly zoom: number;
+  /** A sentence about what just happened, with what can be done about it. */
+  readonly notice: Notice | null;
+
+  open(id: string): Promise<void>;
+  close(): Promise<void>;
+  edit<Details>(edit: Edit<Details>, details: Details): void;
+  undo(): void;
+  redo(): void;
+  choose(chosen: Chosen): void;
+  setFace(face: Face): void;
+  setZoom(zoom: number): void;
+  notify(notice: Notice | null): void;
+}
+
+export type Notice =
+  | { readonly kind: 'failure'; readonly failure: Failure }
+  | { readonly kind: 'words'; readonly text: string };
+
+/** Where the sheet stands; the transport owns it and asks for saving through `place`. */
+let now = START_PLACE.now;
+let release: (() => void) | null = null;
+let turn = 0;
+
+const autosave = new Autosave((saved) => useOpenShow.setState({ saved }));
+
+/** Moves the remembered place; called by the transport when the now line comes to rest. */
+export function rememberNow(moment: number): void {
+  now = moment;
+  const { state } = useOpenShow.getState();
+  if (state.status === 'open' && state.mayEdit) autosave.place(state.history.show.id, placeOf());
+}
+
+export function rememberedNow(): number {
+  return now;
+}
+
+function placeOf(): Place {
+  const { face, zoom } = useOpenShow.getState();
+  return { now, face, zoom };
+}
+
+/** The show that is open in this tab: the one place where it changes. */
+export const useOpenShow = create<OpenStore>()((set, get) => {
+  const turnTo = (change: (history: History) => History) => {
+    const { state } = get();
+    if (state.status !== 'open') return;
+    if (!state.mayEdit) {
+      set({ notice: { kind: 'words', text: 'This show is being edited in another tab. Here you can look and listen.' } });
+      return;
+    }
+    const history = change(state.history);
+    if (history === state.history) return;
+    set({ state: { ...state, history }, chosen: stillThere(get().chosen, history.show) });
+    autosave.show(history, placeOf());
+  };
+
+  const load = async (id: string, mine: number, mayEdit: boolean) => {
+    try {
+      const { history, place, savedAt } = await openRecord(id);
+      if (mine !== turn) return;
+      now = place.now;
+      set({
+        state: { status: 'open', history, mayEdit },
+        saved: { status: 'saved', at: savedAt },
+        face: place.face,
+        zoom: place.zoom,
+        chosen: null,
+      });
+    } catch (error) {
+      if (mine === turn) set({ state: { status: 'failed', failure: failureOf(error) } });
+    }
+  };
+
+  return {
+    state: { status: 'none' },
+    saved: { status: 'saved', at: 0 },
+    chosen: null,
+    face: START_PLACE.face,
+    zoom: START_PLACE.zoom,
+    notice: null,
+
+    async open(id) {
+      const mine = (turn += 1);
+      release?.();
+      set({ state: { status: 'opening' }, notice: null, chosen: null });
+      await load(id, mine, false);
+      if (mine !== turn) return;
+      let waited = false;
+      release = holdShow(id, (mayEdit) => {
+        if (mine !== turn) return;
+        // Whoever gets the show from another tab reads it anew: the other tab has changed it.
+        const { state } = get();
+        if (mayEdit && waited) void load(id, mine, true);
+        else if (state.status === 'open') set({ state: { ...state, mayEdit } });
+        waited = !mayEdit;
+      });
+    },
+
+    async close() {
+      turn += 1;
+      await autosave.flush();
+      release?.();
+      release = null;
+      set({ state: { status: 'none' }, chosen: null, notice: null });
+    },
+
+    edit: (edit, details) => turnTo((history) => perform(history, edit, details)),
+    undo: () => turnTo(undo),
+    redo: () => turnTo(redo),
+    choose: (chosen) => set({ chosen }),
+    setFace(face) {
+      set({ face, chosen: null });
+      rememberNow(now);
+    },
+    setZoom(zoom) {
+      set({ zoom });
+      rememberNow(now);
+    },
+    notify: (notice) => set({ notice }),
+  };
+});
+
+function stillThere(chosen: Chosen, show: Show): Chosen {
+  if (chosen === null) return null;
+  const list: readonly { id: string }[] = chosen.kind === 'part' ? show.parts : show.pictures;
+  return list.some((one) => one.id === chosen.id) ? chosen : null;
+}
+
+/** The open show, or null while there is none. */
+export function useShow(): Show | null {
+  return useOpenShow((store) => (store.state.status === 'open' ? store.state.history.show : null));
+}
+
+export function currentShow(): Show | null {
+  const { state } = useOpenShow.getState();
+  return state.status === 'open' ? state.history.show : null;
+}
+
+/** Tells the person of a failure; a cancelled job is none. */
+export function report(error: unknown): void {
+  const failure = failureOf(error);
+  if (failure.code !== 'cancelled') useOpenShow.getState().notify({ kind: 'failure', failure });
+}

@@ -1,0 +1,194 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import Joi from 'joi';
+import { Failure, failureOf } from '../../core/failure';
+import { readHistory, readShow, showSeconds, startHistory, type History, type MediaId, type Show } from '../../core/show';
+import { FACES, type Face } from '../faces';
+
+/**
+ * What the browser keeps of a show: `show/<id>` with the document and its undo steps, `place/<id>` with where the person
+ * was, `bin/<id>` for a deleted show. Each show is read by itself, so that a damaged one hides no other.
+ */
+const storage = createAsyncStorage('rainbed');
+
+const SHOW = 'show/';
+const PLACE = 'place/';
+const BIN = 'bin/';
+
+export interface Place {
+  readonly now: number;
+  readonly face: Face;
+  /** Seconds of the show that fill the sheet's height. */
+  readonly zoom: number;
+}
+
+export const START_PLACE: Place = { now: 0, face: 'bed', zoom: 45 };
+
+const placeSchema = Joi.object({
+  now: Joi.number().min(0).required(),
+  face: Joi.valid(...FACES).required(),
+  zoom: Joi.number().min(0.05).max(36_000).required(),
+});
+
+export type Entry =
+  | {
+      readonly kind: 'sound';
+      readonly id: string;
+      readonly title: string;
+      readonly seconds: number;
+      readonly pictures: number;
+      readonly cover: MediaId | null;
+      readonly savedAt: number;
+    }
+  | { readonly kind: 'broken'; readonly id: string; readonly failure: Failure; readonly savedAt: number };
+
+export interface Opened {
+  readonly history: History;
+  readonly place: Place;
+  readonly savedAt: number;
+}
+
+/** Storage errors as ours: full, denied (a private window), or failed. */
+async function guarded<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Failure) throw error;
+    const text = `${error instanceof Error ? `${error.name} ${error.message}` : String(error)}`;
+    if (/quota/i.test(text)) throw new Failure('storage.full', {}, error);
+    if (/security|denied|not allowed|InvalidState|indexedDB/i.test(text)) throw new Failure('storage.denied', {}, error);
+    throw new Failure('storage.failed', { message: text }, error);
+  }
+}
+
+interface Raw {
+  savedAt?: unknown;
+  show?: unknown;
+  past?: unknown;
+  future?: unknown;
+}
+
+function parse(text: string): Raw {
+  try {
+    const raw: unknown = JSON.parse(text);
+    if (typeof raw === 'object' && raw !== null) return raw as Raw;
+  } catch {
+    // Falls through: what is not JSON is as damaged as what is not an object.
+  }
+  throw new Failure('show.damaged', { why: 'not readable' });
+}
+
+const savedAtOf = (raw: Raw) => (typeof raw.savedAt === 'number' ? raw.savedAt : 0);
+
+function entryOf(id: string, text: string): Entry {
+  let savedAt = 0;
+  try {
+    const raw = parse(text);
+    savedAt = savedAtOf(raw);
+    const show = readShow(raw.show);
+    return {
+      kind: 'sound',
+      id,
+      title: show.title,
+      seconds: showSeconds(show),
+      pictures: show.pictures.length,
+      cover: show.pictures[0]?.media ?? null,
+      savedAt,
+    };
+  } catch (error) {
+    return { kind: 'broken', id, failure: failureOf(error), savedAt };
+  }
+}
+
+async function entriesUnder(prefix: string): Promise<Entry[]> {
+  return guarded(async () => {
+    const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(prefix));
+    const values = await storage.getMany(keys);
+    return keys
+      .map((key) => entryOf(key.slice(prefix.length), values[key] ?? ''))
+      .sort((a, b) => b.savedAt - a.savedAt || a.id.localeCompare(b.id));
+  });
+}
+
+/** All shows, newest first, the damaged ones among them. */
+export function listShows(): Promise<Entry[]> {
+  return entriesUnder(SHOW);
+}
+
+/** Deleted shows that can be brought back. */
+export function listBin(): Promise<Entry[]> {
+  return entriesUnder(BIN);
+}
+
+/** @throws Failure `show.missing`, `show.damaged`, `show.newer`, `storage.*`. */
+export async function openRecord(id: string): Promise<Opened> {
+  const values = await guarded(() => storage.getMany([SHOW + id, PLACE + id]));
+  const text = values[SHOW + id];
+  if (text === null || text === undefined) throw new Failure('show.missing');
+  const raw = parse(text);
+  return { history: readHistory(raw), place: placeOf(values[PLACE + id]), savedAt: savedAtOf(raw) };
+}
+
+function placeOf(text: string | null | undefined): Place {
+  if (!text) return START_PLACE;
+  try {
+    const checked = placeSchema.validate(JSON.parse(text), { convert: false });
+    return checked.error ? START_PLACE : (checked.value as Place);
+  } catch {
+    return START_PLACE;
+  }
+}
+
+/** One transaction: the show, its steps and the place change together or not at all. */
+export async function saveRecord(history: History, place: Place, savedAt: number): Promise<void> {
+  const record = JSON.stringify({ savedAt, ...history });
+  await guarded(() => storage.setMany({ [SHOW + history.show.id]: record, [PLACE + history.show.id]: JSON.stringify(place) }));
+}
+
+export async function savePlace(id: string, place: Place): Promise<void> {
+  await guarded(() => storage.setItem(PLACE + id, JSON.stringify(place)));
+}
+
+/** Renames or otherwise replaces a stored show, its undo steps untouched. */
+export async function changeStored(id: string, change: (history: History) => History, savedAt: number): Promise<void> {
+  const { history, place } = await openRecord(id);
+  await saveRecord(change(history), place, savedAt);
+}
+
+export async function duplicateRecord(id: string, copyId: string, title: string, savedAt: number): Promise<void> {
+  const { history } = await openRecord(id);
+  const copy: Show = { ...history.show, id: copyId, title };
+  await saveRecord(startHistory(copy), START_PLACE, savedAt);
+}
+
+/** Moves a show into the bin, as it is: damaged ones too. */
+export async function binRecord(id: string): Promise<void> {
+  await moveRecord(SHOW + id, BIN + id);
+}
+
+export async function restoreRecord(id: string): Promise<void> {
+  await moveRecord(BIN + id, SHOW + id);
+}
+
+async function moveRecord(from: string, to: string): Promise<void> {
+  await guarded(async () => {
+    const text = await storage.getItem(from);
+    if (text === null) return;
+    await storage.setItem(to, text);
+    await storage.removeItem(from);
+  });
+}
+
+/** What is stored of a show, to the letter: for saving a damaged one as a file. */
+export async function rawRecord(id: string): Promise<string> {
+  return guarded(async () => (await storage.getItem(SHOW + id)) ?? '');
+}
+
+const SEEDED = 'demo';
+
+export async function isSeeded(): Promise<boolean> {
+  return guarded(async () => (await storage.getItem(SEEDED)) !== null);
+}
+
+export async function markSeeded(): Promise<void> {
+  await guarded(() => storage.setItem(SEEDED, 'yes'));
+}

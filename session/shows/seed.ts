@@ -1,0 +1,64 @@
+import { create } from 'zustand';
+import { Failure, failureOf } from '../../core/failure';
+import { readShow, startHistory, type Media } from '../../core/show';
+import { listener } from '../sound/workers';
+import { isSeeded, markSeeded, saveRecord, START_PLACE } from './records';
+import { refreshShows } from './useShows';
+
+/** Laying out the demo show: it comes with the application, from its own server. */
+export type Seeding =
+  | { readonly status: 'idle' }
+  | { readonly status: 'running'; readonly share: number }
+  | { readonly status: 'failed'; readonly failure: Failure };
+
+export const useSeeding = create<{ seeding: Seeding }>()(() => ({ seeding: { status: 'idle' } }));
+
+let started = false;
+
+/** On the first visit only. A demo show that was deleted stays deleted until it is asked for. */
+export async function seedOnce(): Promise<void> {
+  if (started) return;
+  started = true;
+  try {
+    if (await isSeeded()) return;
+  } catch (error) {
+    useSeeding.setState({ seeding: { status: 'failed', failure: failureOf(error) } });
+    return;
+  }
+  await layDemo();
+}
+
+/** Fetches the demo show and its media and stores them like files of one's own. */
+export async function layDemo(): Promise<void> {
+  const say = (seeding: Seeding) => useSeeding.setState({ seeding });
+  try {
+    say({ status: 'running', share: 0 });
+    const show = readShow(await (await get('/demo/show.json')).json());
+    const media = Object.values(show.media);
+    const whole = media.reduce((sum, one) => sum + one.bytes, 0);
+    let done = 0;
+    for (const one of media) {
+      await takeDemoFile(one, (share) => say({ status: 'running', share: (done + share * one.bytes) / whole }));
+      done += one.bytes;
+    }
+    await saveRecord(startHistory(show), START_PLACE, Date.now());
+    await markSeeded();
+    say({ status: 'idle' });
+    await refreshShows();
+  } catch (error) {
+    say({ status: 'failed', failure: failureOf(error) });
+  }
+}
+
+async function takeDemoFile(media: Media, onProgress: (share: number) => void): Promise<void> {
+  const file = await (await get(`/demo/media/${media.id}`)).blob();
+  const want = media.kind === 'photo' ? 'photo' : 'sound';
+  const taken = await listener().call('take', { file, name: media.title, want }, { onProgress });
+  if (taken.media.id !== media.id) throw new Failure('media.damaged', { name: media.title });
+}
+
+async function get(path: string): Promise<Response> {
+  const response = await fetch(path).catch(() => null);
+  if (!response?.ok) throw new Failure('server.away');
+  return response;
+}

@@ -1,0 +1,62 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { newShow, perform, startHistory } from '../../core/show';
+import { renameShow } from '../../core/show/edits';
+import { newId } from '../ids';
+import { queryClient } from '../queries';
+import {
+  START_PLACE,
+  binRecord,
+  changeStored,
+  duplicateRecord,
+  listBin,
+  listShows,
+  restoreRecord,
+  saveRecord,
+} from './records';
+
+const LIST = ['shows'];
+const BIN = ['bin'];
+
+export function refreshShows(): Promise<unknown> {
+  return Promise.all([queryClient.invalidateQueries({ queryKey: LIST }), queryClient.invalidateQueries({ queryKey: BIN })]);
+}
+
+/** The list, read anew whenever it is shown. */
+export function useShowList() {
+  return useQuery({ queryKey: LIST, queryFn: listShows, staleTime: 0 });
+}
+
+export function useBin() {
+  return useQuery({ queryKey: BIN, queryFn: listBin, staleTime: 0 });
+}
+
+function useChange<Details, Result = void>(change: (details: Details) => Promise<Result>) {
+  return useMutation({ mutationFn: change, onSettled: refreshShows });
+}
+
+/** Makes an empty show and gives its id. */
+export function useNewShow() {
+  return useChange(async (title: string) => {
+    const show = newShow(newId(), title);
+    await saveRecord(startHistory(show), { ...START_PLACE, face: 'pictures' }, Date.now());
+    return show.id;
+  });
+}
+
+export function useRenameShow() {
+  return useChange(({ id, title }: { id: string; title: string }) =>
+    changeStored(id, (history) => perform(history, renameShow, { title }), Date.now()),
+  );
+}
+
+export function useDuplicateShow() {
+  return useChange(({ id, title }: { id: string; title: string }) => duplicateRecord(id, newId(), title, Date.now()));
+}
+
+export function useDeleteShow() {
+  return useChange((id: string) => binRecord(id));
+}
+
+export function useRestoreShow() {
+  return useChange((id: string) => restoreRecord(id));
+}

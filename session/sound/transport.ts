@@ -1,0 +1,132 @@
+import { create } from 'zustand';
+import { failureOf } from '../../core/failure';
+import { planShow, planSound, type Plan } from '../../core/mix';
+import { showSeconds, type Media, type Show } from '../../core/show';
+import { clamp } from '../../core/units';
+import { startMixing } from '../../engine/mix/mix.client';
+import { Player } from '../../engine/output/player';
+import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
+
+/** What sounds: nothing, the show, or one piece on its own. */
+export type Playing =
+  | { readonly kind: 'nothing' }
+  | { readonly kind: 'show' }
+  | { readonly kind: 'sound'; readonly media: string };
+
+interface Transport {
+  /** The moment on the now line, seconds. */
+  readonly now: number;
+  readonly playing: Playing;
+}
+
+export const useTransport = create<Transport>()(() => ({ now: 0, playing: { kind: 'nothing' } }));
+
+let player: Player | null = null;
+let frame = 0;
+
+function output(): Player {
+  return (player ??= new Player(startMixing(), {
+    ended: () => {
+      const { playing } = useTransport.getState();
+      const show = currentShow();
+      rest(playing.kind === 'show' && show ? showSeconds(show) : undefined);
+    },
+    failed: (failure) => {
+      rest();
+      report(failure);
+    },
+  }));
+}
+
+/** Follows the audio clock, once a picture of the screen. */
+function follow(): void {
+  cancelAnimationFrame(frame);
+  frame = requestAnimationFrame(() => {
+    const position = player?.position() ?? null;
+    if (useTransport.getState().playing.kind === 'show' && position !== null) useTransport.setState({ now: position });
+    if (useTransport.getState().playing.kind !== 'nothing') follow();
+  });
+}
+
+function rest(at?: number): void {
+  cancelAnimationFrame(frame);
+  useTransport.setState((state) => ({ playing: { kind: 'nothing' }, now: at ?? state.now }));
+  rememberNow(useTransport.getState().now);
+}
+
+async function start(plan: Plan, from: number, playing: Playing): Promise<void> {
+  useTransport.setState({ playing });
+  try {
+    await output().play(plan, from);
+    follow();
+  } catch (error) {
+    rest();
+    if (failureOf(error).code !== 'cancelled') report(error);
+  }
+}
+
+/** Plays from the now line; from the start where the now line stands at the end. */
+export function playShow(): void {
+  const show = currentShow();
+  if (!show || show.pictures.length === 0) return;
+  const { now } = useTransport.getState();
+  const length = showSeconds(show);
+  const from = now >= length - 0.05 ? 0 : now;
+  useTransport.setState({ now: from });
+  void start(planShow(show), from, { kind: 'show' });
+}
+
+export function pause(): void {
+  player?.stop();
+  rest();
+}
+
+export function togglePlay(): void {
+  if (useTransport.getState().playing.kind === 'nothing') playShow();
+  else pause();
+}
+
+/** Plays one piece on its own from its start, or stops it. */
+export function toggleSound(media: Media): void {
+  const { playing } = useTransport.getState();
+  if (playing.kind === 'sound' && playing.media === media.id) pause();
+  else void start(planSound(media.id, media.seconds), 0, { kind: 'sound', media: media.id });
+}
+
+/** Puts the now line at a moment of the show; while the show plays, it plays on from there. */
+export function seek(moment: number): void {
+  const show = currentShow();
+  if (!show) return;
+  const now = clamp(moment, 0, showSeconds(show));
+  const { playing } = useTransport.getState();
+  useTransport.setState({ now });
+  if (playing.kind === 'show') void start(planShow(show), now, { kind: 'show' });
+  else rememberNow(now);
+}
+
+/** Scrubbing by hand stops the show first: the finger leads, not the clock. */
+export function scrubTo(moment: number): void {
+  if (useTransport.getState().playing.kind === 'show') pause();
+  seek(moment);
+}
+
+// A newly opened show brings its place; an edit while playing is heard at once.
+let last: Show | null = null;
+useOpenShow.subscribe(({ state }) => {
+  const show = state.status === 'open' ? state.history.show : null;
+  if (show === last) return;
+  const opened = show !== null && show.id !== last?.id;
+  last = show;
+  if (!show || opened) {
+    if (useTransport.getState().playing.kind !== 'nothing') pause();
+    useTransport.setState({ now: show ? clamp(rememberedNow(), 0, showSeconds(show)) : 0 });
+    return;
+  }
+  const { playing, now } = useTransport.getState();
+  const length = showSeconds(show);
+  if (now > length) useTransport.setState({ now: length });
+  if (playing.kind === 'show') {
+    if (length === 0) pause();
+    else void output().update(planShow(show));
+  }
+});

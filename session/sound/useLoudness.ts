@@ -1,0 +1,31 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { planShow } from '../../core/mix';
+import type { Show } from '../../core/show';
+import { worker } from './workers';
+
+/** Quiet time after the last edit before the whole show is measured, ms. */
+const REST = 700;
+
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(value), REST);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return rested;
+}
+
+/** Loudness and peaks of the whole show as it will be exported; measured in a worker, by content of the plan. */
+export function useLoudness(show: Show) {
+  const rested = useRested(show);
+  const plan = useMemo(() => planShow(rested), [rested]);
+  const query = useQuery({
+    queryKey: ['loudness', JSON.stringify(plan)],
+    enabled: plan.frames > 0 && plan.parts.length > 0,
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: ({ signal }) => worker().call('measure', { plan }, { signal }),
+  });
+  return { ...query, stale: rested !== show || query.isFetching };
+}

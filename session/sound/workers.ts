@@ -1,0 +1,15 @@
+import { startListening, type ListenClient } from '../../engine/listen/listen.client';
+import { startMixing, type MixClient } from '../../engine/mix/mix.client';
+
+let listening: ListenClient | null = null;
+let working: MixClient | null = null;
+
+/** The worker that takes files in. Started at the first file. */
+export function listener(): ListenClient {
+  return (listening ??= startListening());
+}
+
+/** The mixing worker for long jobs (measuring, writing); playing has one of its own. */
+export function worker(): MixClient {
+  return (working ??= startMixing());
+}
