@@ -5,6 +5,7 @@ import { planShow } from '../../core/mix';
 import type { Show } from '../../core/show';
 import { fileAt, places, removeAt } from '../../engine/media/folders';
 import type { Written } from '../../engine/mix/mix.protocol';
+import { download } from '../download';
 import { worker } from './workers';
 
 export type Exporting =
@@ -40,7 +41,8 @@ export async function exportWav(show: Show, format: WavFormat, pick: boolean): P
     say({ status: 'writing', share: 0 });
     const options = { signal: mine.signal, onProgress: (share: number) => say({ status: 'writing', share }) };
     const written = await worker().call('write', { plan: planShow(show), format, name, target }, options);
-    if (!target) await download(name);
+    const file = target ? null : await fileAt(places.written(name));
+    if (file) download(file, name, () => void removeAt(places.written(name)));
     say({ status: 'done', name, written });
   } catch (error) {
     const failure = failureOf(error);
@@ -54,20 +56,4 @@ export function cancelExport(): void {
 
 export function forgetExport(): void {
   say({ status: 'idle' });
-}
-
-/** Hands a written file over as a download; its bytes are read from disk by the browser, never whole into memory. */
-async function download(name: string): Promise<void> {
-  const file = await fileAt(places.written(name));
-  if (!file) return;
-  const url = URL.createObjectURL(file);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  // The browser has its own hold on the bytes once the download runs; a minute is plenty to start it.
-  setTimeout(() => {
-    URL.revokeObjectURL(url);
-    void removeAt(places.written(name));
-  }, 60_000);
 }

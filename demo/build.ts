@@ -1,0 +1,61 @@
+import { createHash } from 'node:crypto';
+import { mkdirSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { WavReader, memoryBytes } from '../core/files';
+import { BED_LANE, VOICE_LANE, newShow, readShow, type Media, type Part, type Picture, type Show } from '../core/show';
+import { newPart, newPicture } from '../core/show/edits';
+import { RATE } from '../core/units';
+import { musicFile } from './music/perform';
+import { SCENES, svgOf } from './pictures/scenes';
+import { HEIGHT, WIDTH } from './pictures/shapes';
+
+const CREDIT = 'Composed, drawn and spoken by a program for Rain Bed; free to use (MIT)';
+/** Where the four narrations begin, seconds of the show: the music has two seconds alone first (common practice). */
+const SPOKEN_AT = [2.5, 27.5, 53, 81];
+
+/**
+ * Makes the demo show into a folder: `show.json` and `media/<id>.<ending>`. The folder appears only when it is whole.
+ * The same program gives the same bytes.
+ */
+export async function buildDemo(folder: string): Promise<Show> {
+  const unfinished = `${folder}.unfinished`;
+  rmSync(unfinished, { recursive: true, force: true });
+  mkdirSync(join(unfinished, 'media'), { recursive: true });
+  const keep = (bytes: Uint8Array, ending: string): { id: string; bytes: number } => {
+    const id = createHash('sha256').update(bytes).digest('hex');
+    writeFileSync(join(unfinished, 'media', `${id}.${ending}`), bytes);
+    return { id, bytes: bytes.length };
+  };
+
+  const media: Record<string, Media> = {};
+  const sound = (bytes: Uint8Array, title: string): Media => {
+    const { rate, channels, frames } = new WavReader(memoryBytes(bytes)).header;
+    const seconds = Math.round((frames * RATE) / rate) / RATE;
+    const one: Media = { ...keep(bytes, 'wav'), kind: 'sound', title, seconds, rate, channels, width: 0, height: 0, credit: CREDIT };
+    return (media[one.id] = one);
+  };
+
+  const pictures: Picture[] = [];
+  for (const [index, scene] of SCENES.entries()) {
+    const bytes = await sharp(Buffer.from(svgOf(scene))).jpeg({ quality: 84 }).toBuffer();
+    const one: Media = { ...keep(bytes, 'jpg'), kind: 'photo', title: scene.name, seconds: 0, rate: 0, channels: 0, width: WIDTH, height: HEIGHT, credit: CREDIT };
+    media[one.id] = one;
+    pictures.push({ ...newPicture(`picture-${index + 1}`, one), hold: scene.hold });
+  }
+
+  const bed: Part = { ...newPart('puddle-jump', BED_LANE, sound(musicFile(), 'Puddle Jump')), gain: -7 };
+  const voices = narrations().map(([name, bytes], index): Part => ({ ...newPart(name, VOICE_LANE, sound(bytes, name)), at: SPOKEN_AT[index]! }));
+
+  const show = readShow({ ...newShow('demo-rain-bed', 'The rain bed by the bike shed'), pictures, parts: [bed, ...voices], media });
+  writeFileSync(join(unfinished, 'show.json'), JSON.stringify(show, null, 1));
+  rmSync(folder, { recursive: true, force: true });
+  renameSync(unfinished, folder);
+  return show;
+}
+
+function narrations(): [string, Uint8Array][] {
+  const folder = join(__dirname, 'narration');
+  const names = readdirSync(folder).filter((name) => name.endsWith('.wav')).sort();
+  return names.map((name) => [name.replace('.wav', ''), new Uint8Array(readFileSync(join(folder, name)))]);
+}
