@@ -1,6 +1,4 @@
 import '../ui/theme/global.css';
-import { Slot } from 'expo-router';
+import { AppFrame } from '../ui/AppFrame';
 
-export default function Layout() {
-  return <Slot />;
-}
+export default AppFrame;

@@ -16,6 +16,8 @@ export type OpenState =
 
 interface OpenStore {
   readonly state: OpenState;
+  /** The show as it would be if the gesture under way ended here; null while none is. Drawn, not saved, not heard. */
+  readonly preview: Show | null;
   readonly saved: SaveState;
   readonly chosen: Chosen;
   readonly face: Face;
@@ -26,6 +28,9 @@ interface OpenStore {
   open(id: string): Promise<void>;
   close(): Promise<void>;
   edit<Details>(edit: Edit<Details>, details: Details): void;
+  /** Shows what an edit would do, while a finger moves. `edit` or `endPreview` ends it. */
+  tryOut<Details>(edit: Edit<Details>, details: Details): void;
+  endPreview(): void;
   undo(): void;
   redo(): void;
   choose(chosen: Chosen): void;
@@ -71,8 +76,11 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
       return;
     }
     const history = change(state.history);
-    if (history === state.history) return;
-    set({ state: { ...state, history }, chosen: stillThere(get().chosen, history.show) });
+    if (history === state.history) {
+      set({ preview: null });
+      return;
+    }
+    set({ state: { ...state, history }, preview: null, chosen: stillThere(get().chosen, history.show) });
     autosave.show(history, placeOf());
   };
 
@@ -95,6 +103,7 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
 
   return {
     state: { status: 'none' },
+    preview: null,
     saved: { status: 'saved', at: 0 },
     chosen: null,
     face: START_PLACE.face,
@@ -104,7 +113,7 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     async open(id) {
       const mine = (turn += 1);
       release?.();
-      set({ state: { status: 'opening' }, notice: null, chosen: null });
+      set({ state: { status: 'opening' }, preview: null, notice: null, chosen: null });
       await load(id, mine, false);
       if (mine !== turn) return;
       let waited = false;
@@ -127,6 +136,11 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     },
 
     edit: (edit, details) => turnTo((history) => perform(history, edit, details)),
+    tryOut(edit, details) {
+      const { state } = get();
+      if (state.status === 'open' && state.mayEdit) set({ preview: edit(state.history.show, details) });
+    },
+    endPreview: () => set({ preview: null }),
     undo: () => turnTo(undo),
     redo: () => turnTo(redo),
     choose: (chosen) => set({ chosen }),
@@ -151,6 +165,11 @@ function stillThere(chosen: Chosen, show: Show): Chosen {
 /** The open show, or null while there is none. */
 export function useShow(): Show | null {
   return useOpenShow((store) => (store.state.status === 'open' ? store.state.history.show : null));
+}
+
+/** The show to draw: what a gesture under way would make of it, else the show itself. */
+export function useShownShow(): Show | null {
+  return useOpenShow((store) => store.preview ?? (store.state.status === 'open' ? store.state.history.show : null));
 }
 
 export function currentShow(): Show | null {

@@ -1,8 +1,8 @@
 import { create } from 'zustand';
 import { failureOf } from '../../core/failure';
 import { planShow, planSound, type Plan } from '../../core/mix';
-import { showSeconds, type Media, type Show } from '../../core/show';
-import { clamp } from '../../core/units';
+import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
+import { clamp, framesOf } from '../../core/units';
 import { startMixing } from '../../engine/mix/mix.client';
 import { Player } from '../../engine/output/player';
 import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
@@ -11,6 +11,8 @@ import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '..
 export type Playing =
   | { readonly kind: 'nothing' }
   | { readonly kind: 'show' }
+  /** A stretch of the show, or of the show as it might be, while the now line stays where it is. */
+  | { readonly kind: 'stretch'; readonly name: string }
   | { readonly kind: 'sound'; readonly media: string };
 
 interface Transport {
@@ -68,7 +70,12 @@ async function start(plan: Plan, from: number, playing: Playing): Promise<void> 
 /** Plays from the now line; from the start where the now line stands at the end. */
 export function playShow(): void {
   const show = currentShow();
-  if (!show || show.pictures.length === 0) return;
+  if (!show) return;
+  if (show.pictures.length === 0) {
+    const text = 'Add photos first: they give the show its length. Until then a piece can be listened to on its own.';
+    useOpenShow.getState().notify({ kind: 'words', text });
+    return;
+  }
   const { now } = useTransport.getState();
   const length = showSeconds(show);
   const from = now >= length - 0.05 ? 0 : now;
@@ -93,11 +100,29 @@ export function toggleSound(media: Media): void {
   else void start(planSound(media.id, media.seconds), 0, { kind: 'sound', media: media.id });
 }
 
+/** Plays a stretch [from, to) of a show, or stops it where it plays already. `name` tells one stretch from another. */
+export function toggleStretch(name: string, show: Show, from: number, to: number): void {
+  const { playing } = useTransport.getState();
+  if (playing.kind === 'stretch' && playing.name === name) {
+    pause();
+    return;
+  }
+  const plan = planShow(show);
+  const frames = Math.min(plan.frames, framesOf(to));
+  void start({ ...plan, frames, closing: Math.max(plan.closing, framesOf(0.02)) }, Math.max(0, from), { kind: 'stretch', name });
+}
+
+/** How far down the now line can go: to the end of the pictures or of the bed, whichever is later. */
+function reach(show: Show): number {
+  const { pictures, bed } = compareLengths(show);
+  return Math.max(pictures, bed);
+}
+
 /** Puts the now line at a moment of the show; while the show plays, it plays on from there. */
 export function seek(moment: number): void {
   const show = currentShow();
   if (!show) return;
-  const now = clamp(moment, 0, showSeconds(show));
+  const now = clamp(moment, 0, reach(show));
   const { playing } = useTransport.getState();
   useTransport.setState({ now });
   if (playing.kind === 'show') void start(planShow(show), now, { kind: 'show' });
@@ -119,14 +144,14 @@ useOpenShow.subscribe(({ state }) => {
   last = show;
   if (!show || opened) {
     if (useTransport.getState().playing.kind !== 'nothing') pause();
-    useTransport.setState({ now: show ? clamp(rememberedNow(), 0, showSeconds(show)) : 0 });
+    useTransport.setState({ now: show ? clamp(rememberedNow(), 0, reach(show)) : 0 });
     return;
   }
   const { playing, now } = useTransport.getState();
-  const length = showSeconds(show);
-  if (now > length) useTransport.setState({ now: length });
+  const furthest = reach(show);
+  if (now > furthest) useTransport.setState({ now: furthest });
   if (playing.kind === 'show') {
-    if (length === 0) pause();
+    if (show.pictures.length === 0) pause();
     else void output().update(planShow(show));
   }
 });

@@ -1,0 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
+import { ShowScreen } from '../../ui/sheet/ShowScreen';
+
+export default function ShowRoute() {
+  const { id } = useLocalSearchParams<{ id: string }>();
+  return <ShowScreen id={id} />;
+}

@@ -1,0 +1,27 @@
+import { AtkinsonHyperlegibleMono_500Medium } from '@expo-google-fonts/atkinson-hyperlegible-mono/500Medium';
+import { AtkinsonHyperlegibleNext_400Regular } from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular';
+import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { useFonts } from 'expo-font';
+import { Slot } from 'expo-router';
+import Head from 'expo-router/head';
+import { queryClient } from '../session/queries';
+
+/** What stands around every screen: fonts that ship with the application, and the queries' store. */
+export function AppFrame() {
+  const [loaded, failed] = useFonts({
+    RainText: AtkinsonHyperlegibleNext_400Regular,
+    RainBold: AtkinsonHyperlegibleNext_700Bold,
+    RainMono: AtkinsonHyperlegibleMono_500Medium,
+  });
+  // Without its fonts the application still works in the browser's own.
+  if (!loaded && !failed) return null;
+  return (
+    <QueryClientProvider client={queryClient}>
+      <Head>
+        <title>Rain Bed</title>
+      </Head>
+      <Slot />
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,70 @@
+import type { LucideIcon } from 'lucide-react-native';
+import { Pressable, Text } from 'react-native';
+import { useTokens, type Token } from '../theme/useTokens';
+
+const KINDS = {
+  strong: { box: 'bg-rain', text: 'text-on-rain', icon: 'on-rain' },
+  soft: { box: 'bg-rain-mist', text: 'text-rain', icon: 'rain' },
+  moss: { box: 'bg-moss-soft', text: 'text-moss', icon: 'moss' },
+  quiet: { box: 'bg-card border border-line', text: 'text-ink', icon: 'ink' },
+  danger: { box: 'bg-card border border-line', text: 'text-red', icon: 'red' },
+} as const satisfies Record<string, { box: string; text: string; icon: Token }>;
+
+interface Props {
+  readonly label: string;
+  readonly onPress: () => void;
+  readonly kind?: keyof typeof KINDS;
+  readonly icon?: LucideIcon;
+  readonly disabled?: boolean;
+  /** Set for a button that stays pressed: one of several choices, or a switch. */
+  readonly chosen?: boolean;
+  /** What assistive technology reads where the label alone says too little. */
+  readonly hint?: string;
+  readonly className?: string;
+}
+
+/** A button with a word on it, at least 44 px in both directions. */
+export function Button({ label, onPress, kind = 'soft', icon: Icon, disabled = false, chosen, hint, className = '' }: Props) {
+  const tokens = useTokens();
+  const look = KINDS[chosen ? 'strong' : kind];
+  return (
+    <Pressable
+      accessibilityRole="button"
+      accessibilityLabel={hint ?? label}
+      accessibilityState={{ disabled, ...(chosen === undefined ? {} : { selected: chosen }) }}
+      {...(chosen === undefined ? {} : { 'aria-pressed': chosen })}
+      disabled={disabled}
+      onPress={onPress}
+      className={`min-h-touch min-w-touch flex-row items-center justify-center gap-2 rounded-control px-4 ${look.box} ${disabled ? 'opacity-45' : 'active:opacity-75'} ${className}`}
+    >
+      {Icon ? <Icon size={18} strokeWidth={2} color={tokens[look.icon]} aria-hidden /> : null}
+      <Text className={`font-bold text-small ${look.text}`}>{label}</Text>
+    </Pressable>
+  );
+}
+
+interface IconProps {
+  readonly label: string;
+  readonly icon: LucideIcon;
+  readonly onPress: () => void;
+  readonly disabled?: boolean;
+  readonly tone?: Token;
+}
+
+/** A button that is only an icon; its label is for assistive technology and for the pointer that rests on it. */
+export function IconButton({ label, icon: Icon, onPress, disabled = false, tone = 'ink' }: IconProps) {
+  const tokens = useTokens();
+  return (
+    <Pressable
+      accessibilityRole="button"
+      accessibilityLabel={label}
+      accessibilityState={{ disabled }}
+      disabled={disabled}
+      onPress={onPress}
+      {...{ title: label }}
+      className={`h-touch w-touch items-center justify-center rounded-control ${disabled ? 'opacity-35' : 'active:bg-rain-mist'}`}
+    >
+      <Icon size={21} strokeWidth={2} color={tokens[tone]} aria-hidden />
+    </Pressable>
+  );
+}

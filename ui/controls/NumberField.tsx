@@ -1,0 +1,54 @@
+import Minus from 'lucide-react-native/icons/minus';
+import Plus from 'lucide-react-native/icons/plus';
+import { TextInput, View } from 'react-native';
+import { IconButton } from './Button';
+import { Say } from './Say';
+import { useTypedNumber, type TypedNumber } from './useTypedNumber';
+
+interface Props extends TypedNumber {
+  readonly label: string;
+  readonly disabled?: boolean;
+  /** Quiet words under the field. */
+  readonly note?: string;
+}
+
+/** A number with its name, typed or stepped. Enter or leaving the field takes it, Escape restores it. */
+export function NumberField({ label, disabled = false, note, ...number }: Props) {
+  const field = useTypedNumber(number);
+  const locked = disabled ? { pointerEvents: 'none' as const } : {};
+  return (
+    <View className={`gap-0.5 ${disabled ? 'opacity-45' : ''}`} style={locked}>
+      <View className="flex-row items-center gap-1">
+        <Say look="small" className="flex-1 text-ink">
+          {label}
+        </Say>
+        <IconButton label={`${label}: less`} icon={Minus} disabled={disabled || number.value <= number.least} onPress={() => field.nudge(-1)} />
+        <TextInput
+          accessibilityLabel={label}
+          aria-invalid={field.wrong}
+          value={field.text}
+          editable={!disabled}
+          onChangeText={field.type}
+          onBlur={field.commit}
+          onSubmitEditing={field.commit}
+          onKeyPress={(event) => {
+            if (event.nativeEvent.key === 'Escape') field.restore();
+          }}
+          selectTextOnFocus
+          inputMode="text"
+          className={`h-touch w-24 rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
+        />
+        <IconButton label={`${label}: more`} icon={Plus} disabled={disabled || number.value >= number.most} onPress={() => field.nudge(1)} />
+      </View>
+      {field.wrong ? (
+        <Say look="small" className="text-right text-red" accessibilityRole="alert">
+          Not understood. Try {number.say(number.value)}.
+        </Say>
+      ) : note ? (
+        <Say look="small" className="text-right">
+          {note}
+        </Say>
+      ) : null}
+    </View>
+  );
+}

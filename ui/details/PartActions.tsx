@@ -1,0 +1,38 @@
+import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
+import Scissors from 'lucide-react-native/icons/scissors';
+import Trash from 'lucide-react-native/icons/trash';
+import { View } from 'react-native';
+import type { Part, Show } from '../../core/show';
+import { removePart, restorePart, trimSilence } from '../../core/show/edits';
+import { useOpenShow } from '../../session/open/store';
+import { useFacts } from '../../session/sound/useMedia';
+import { Button } from '../controls/Button';
+import { Say } from '../controls/Say';
+import { saySilence } from '../words/sounds';
+
+/** What can be done to a part in one tap. */
+export function PartActions({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const { edit } = useOpenShow.getState();
+  const { data: facts } = useFacts(part.media);
+  const sounding = facts?.sounding ?? null;
+  const silence = facts ? saySilence(facts) : null;
+  const source = show.media[part.media]!.seconds;
+  const touched =
+    part.spans.length > 1 || part.spans[0]!.from > 0 || part.spans[0]!.to < source || part.gain !== 0 || part.fadeUp.seconds > 0 || part.fadeOut.seconds > 0;
+  const trimmable = sounding !== null && (part.spans[0]!.from < sounding.from - 0.01 || part.spans.at(-1)!.to > sounding.to + 0.01);
+  return (
+    <View className="gap-2">
+      {silence ? <Say look="small">{silence}</Say> : null}
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label="Trim silence"
+          icon={Scissors}
+          disabled={!trimmable}
+          onPress={() => (sounding ? edit(trimSilence, { id: part.id, from: sounding.from, to: sounding.to }) : undefined)}
+        />
+        <Button label="Back to the original" icon={RotateCcw} disabled={!touched} onPress={() => edit(restorePart, { id: part.id })} />
+        <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePart, { id: part.id })} />
+      </View>
+    </View>
+  );
+}

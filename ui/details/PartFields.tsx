@@ -1,0 +1,144 @@
+import { View } from 'react-native';
+import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
+import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
+import { decibelsOfPercent, parseLevel, parseTime, percentOfDecibels, sayLevel, sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { Slider } from '../controls/Slider';
+
+interface Props {
+  readonly show: Show;
+  readonly part: Part;
+}
+
+const sayExact = (value: number) => sayTime(value, 3);
+
+/** Where a part starts and which passage of its sound it plays, to the millisecond. */
+export function EndsFields({ show, part }: Props) {
+  const { edit } = useOpenShow.getState();
+  const source = show.media[part.media]!.seconds;
+  const last = part.spans.at(-1)!;
+  const shared = { step: 0.1, parse: parseTime, say: sayExact };
+  return (
+    <View>
+      <NumberField {...shared} label="Starts at" value={part.at} least={0} most={LIMITS.showSeconds} onChange={(at) => edit(movePart, { id: part.id, at })} />
+      <NumberField
+        {...shared}
+        label="From"
+        value={part.spans[0]!.from}
+        least={0}
+        most={source}
+        onChange={(position) => edit(trimSource, { id: part.id, edge: 'start', position })}
+      />
+      <NumberField {...shared} label="To" value={last.to} least={0} most={source} onChange={(position) => edit(trimSource, { id: part.id, edge: 'end', position })} />
+      <Say look="small" className="text-right">
+        plays {sayExact(partSeconds(part))} of {sayExact(source)}
+        {part.spans.length > 1 ? `, ${part.spans.length} passes` : ''}
+      </Say>
+    </View>
+  );
+}
+
+function sayBend(bend: number): string {
+  if (Math.abs(bend) < 0.05) return 'straight';
+  return bend < 0 ? 'slow start' : 'quick start';
+}
+
+export function FadeFields({ part }: { readonly part: Part }) {
+  return (
+    <View>
+      <FadeField part={part} side="fadeUp" label="Fade up" />
+      <FadeField part={part} side="fadeOut" label="Fade out" />
+    </View>
+  );
+}
+
+function FadeField({ part, side, label }: { readonly part: Part; readonly side: 'fadeUp' | 'fadeOut'; readonly label: string }) {
+  const { edit, tryOut } = useOpenShow.getState();
+  const fade = part[side];
+  const bent = (bend: number) => ({ id: part.id, side, fade: { ...fade, bend } });
+  return (
+    <View>
+      <NumberField
+        label={label}
+        value={fade.seconds}
+        least={0}
+        most={partSeconds(part)}
+        step={0.5}
+        parse={parseTime}
+        say={(value) => `${value.toFixed(value < 0.1 && value > 0 ? 3 : 1)} s`}
+        onChange={(seconds) => edit(setFade, { id: part.id, side, fade: { ...fade, seconds } })}
+      />
+      {fade.seconds > 0 ? (
+        <View className="flex-row items-center gap-2">
+          <Say look="small" className="w-24">
+            {sayBend(fade.bend)}
+          </Say>
+          <View className="flex-1">
+            <Slider
+              label={`${label}: bend`}
+              value={fade.bend}
+              least={-1}
+              most={1}
+              step={0.1}
+              say={sayBend}
+              onChange={(bend) => tryOut(setFade, bent(bend))}
+              onChangeEnd={(bend) => edit(setFade, bent(bend))}
+            />
+          </View>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** What a change of level means in words: `3.0 dB quieter`. */
+function sayChange(gain: number): string {
+  if (Math.abs(gain) < 0.05) return 'as recorded';
+  return `${Math.abs(gain).toFixed(1)} dB ${gain < 0 ? 'quieter' : 'louder'}`;
+}
+
+/** Loudness by slider, in dB and in percent: three ways to the same number. */
+export function LoudnessFields({ part }: { readonly part: Part }) {
+  const { edit, tryOut } = useOpenShow.getState();
+  const set = (gain: number) => edit(setPartGain, { id: part.id, gain });
+  return (
+    <View>
+      <Slider
+        label="Loudness"
+        value={part.gain}
+        least={-40}
+        most={LIMITS.gain.most}
+        step={0.5}
+        say={(value) => sayLevel(value)}
+        onChange={(gain) => tryOut(setPartGain, { id: part.id, gain })}
+        onChangeEnd={set}
+      />
+      <NumberField
+        label="Loudness in dB"
+        value={part.gain}
+        least={LIMITS.gain.least}
+        most={LIMITS.gain.most}
+        step={0.5}
+        parse={parseLevel}
+        say={(value) => sayLevel(value)}
+        onChange={set}
+        note={sayChange(part.gain)}
+      />
+      <NumberField
+        label="Loudness in percent"
+        value={percentOfDecibels(part.gain)}
+        least={0.1}
+        most={200}
+        step={5}
+        parse={(text) => {
+          const number = Number(text.replace('%', '').replace(',', '.').trim());
+          return text.trim() === '' || Number.isNaN(number) ? null : number;
+        }}
+        say={(value) => `${value.toFixed(value < 10 ? 1 : 0)} %`}
+        onChange={(percent) => set(decibelsOfPercent(percent))}
+      />
+    </View>
+  );
+}

@@ -1,0 +1,102 @@
+import { useState } from 'react';
+import { ScrollView, View, useWindowDimensions } from 'react-native';
+import type { Show } from '../../core/show';
+import { useOpenShow } from '../../session/open/store';
+import { ChosenDetails, PartDrawer, PictureDrawer, useChosen } from '../details/Chosen';
+import { FaceStart } from '../faces/FaceStart';
+import { FaceTabs } from '../faces/FaceTabs';
+import { FinishPanel } from '../faces/FinishPanel';
+import { Incoming } from '../faces/Incoming';
+import { LengthStrip } from '../stage/LengthStrip';
+import { LoudnessCard } from '../stage/LoudnessCard';
+import { Stage } from '../stage/Stage';
+import { Say } from '../controls/Say';
+import { Messages } from './Messages';
+import { Sheet } from './Sheet';
+
+interface Props {
+  readonly show: Show;
+  readonly wide: boolean;
+  readonly onFit: () => void;
+}
+
+export function Layout({ show, wide, onFit }: Props) {
+  return wide ? <WideLayout show={show} onFit={onFit} /> : <PhoneLayout show={show} onFit={onFit} />;
+}
+
+/** The sheet in whatever width it is given. */
+function SheetBox({ show, wide }: { readonly show: Show; readonly wide: boolean }) {
+  const [width, setWidth] = useState(0);
+  return (
+    <View className="flex-1" onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
+      {width > 0 ? <Sheet show={show} width={width} wide={wide} /> : null}
+    </View>
+  );
+}
+
+function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
+  const face = useOpenShow((store) => store.face);
+  const { part, picture } = useChosen(show);
+  const { height } = useWindowDimensions();
+  const stage = Math.round(Math.min(180, height * 0.22));
+  return (
+    <>
+      <Messages />
+      <Stage show={show} height={stage} />
+      <View className="bg-card px-4 py-2">
+        <LengthStrip show={show} onFit={onFit} />
+      </View>
+      {face === 'finish' ? (
+        <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
+          <FinishPanel show={show} />
+        </ScrollView>
+      ) : (
+        <>
+          <SheetBox show={show} wide={false} />
+          <View className="gap-2 border-t border-line bg-card px-4 py-2">
+            <Incoming show={show} />
+            {part ? <PartDrawer show={show} part={part} onFit={onFit} /> : picture ? <PictureDrawer show={show} picture={picture} /> : <FaceStart show={show} face={face} />}
+          </View>
+        </>
+      )}
+      <FaceTabs wide={false} />
+    </>
+  );
+}
+
+function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
+  const face = useOpenShow((store) => store.face);
+  const { part, picture } = useChosen(show);
+  const { width } = useWindowDimensions();
+  const left = Math.round(Math.min(460, width * 0.34));
+  return (
+    <View className="flex-1 flex-row">
+      <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
+        <View className="overflow-hidden rounded-control">
+          <Stage show={show} height={Math.round(((left - 40) * 9) / 16)} />
+        </View>
+        <View className="gap-1">
+          <Say look="label">Length</Say>
+          <LengthStrip show={show} onFit={onFit} spelled />
+        </View>
+        <LoudnessCard show={show} width={left - 40} />
+        <Say look="small">Space play · ↑ ↓ step · , . trim · + − zoom · ? all keys</Say>
+      </ScrollView>
+      <View className="flex-1 border-x border-line">
+        <Messages />
+        <SheetBox show={show} wide />
+      </View>
+      <ScrollView style={{ width: 300, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-5">
+        <Incoming show={show} />
+        {face === 'finish' ? (
+          <FinishPanel show={show} />
+        ) : (
+          <>
+            <ChosenDetails show={show} part={part} picture={picture} />
+            <FaceStart show={show} face={face} />
+          </>
+        )}
+      </ScrollView>
+    </View>
+  );
+}

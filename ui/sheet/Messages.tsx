@@ -1,0 +1,24 @@
+import { View } from 'react-native';
+import { useOpenShow } from '../../session/open/store';
+import { Notice } from '../controls/Notice';
+import { sentenceOf } from '../words/failures';
+
+/** What the person must know right now: a save that failed, and the last thing that went wrong or happened. */
+export function Messages() {
+  const notice = useOpenShow((store) => store.notice);
+  const saved = useOpenShow((store) => store.saved);
+  const { notify } = useOpenShow.getState();
+  if (!notice && saved.status !== 'failed') return null;
+  return (
+    <View className="gap-2 px-3 py-1.5">
+      {saved.status === 'failed' ? <Notice grave text={`The latest change is not saved yet. ${sentenceOf(saved.failure)} It is tried again every few seconds.`} /> : null}
+      {notice ? (
+        <Notice
+          text={notice.kind === 'failure' ? sentenceOf(notice.failure) : notice.text}
+          grave={notice.kind === 'failure'}
+          onClose={() => notify(null)}
+        />
+      ) : null}
+    </View>
+  );
+}

@@ -1,0 +1,120 @@
+import { partsOn, showSeconds, compareLengths, type Show } from '../../core/show';
+import { sayTime } from '../../core/units';
+import { useOpenShow, useShow } from '../../session/open/store';
+import { useTransport } from '../../session/sound/transport';
+import { columnsFor, tickStep } from './columns';
+import { LaneTiles } from './LaneTiles';
+import { PartBody, PartHandles } from './PartHandles';
+import { PictureColumn } from './PictureColumn';
+import { Stitches } from './Stitches';
+import { NOW_AT, useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
+
+interface Props {
+  /** The show as it is drawn. */
+  readonly show: Show;
+  readonly width: number;
+  readonly wide: boolean;
+}
+
+/** The sheet: time runs down, one column for each lane, the now line stands still. */
+export function Sheet({ show, width, wide }: Props) {
+  const saved = useShow() ?? show;
+  const face = useOpenShow((store) => store.face);
+  const chosen = useOpenShow((store) => store.chosen);
+  const seconds = showSeconds(show);
+  // The bed may run over the pictures: the sheet shows it all, so that its end can be taken hold of.
+  const drawn = Math.max(seconds, compareLengths(show).bed);
+  const { scroller, onScroll, height, view } = useSheetScroll(drawn);
+  useZoomGestures(scroller);
+
+  const bedParts = partsOn(show, 'bed');
+  const hasVoice = partsOn(show, 'voice').length > 0;
+  const columns = columnsFor(face, width, hasVoice, wide);
+  const { pixelsPerSecond } = view;
+  const below = height * (1 - NOW_AT);
+
+  return (
+    <div style={{ position: 'relative', flex: 1, minHeight: 0, overflow: 'hidden' }} className="bg-card" data-testid="sheet">
+      <div
+        ref={scroller}
+        onScroll={onScroll}
+        role="region"
+        aria-label="Sheet: time runs down"
+        tabIndex={-1}
+        style={{ position: 'absolute', inset: 0, overflowY: 'scroll', overflowX: 'hidden', scrollbarWidth: 'none', overflowAnchor: 'none', touchAction: 'pan-y' }}
+      >
+        <div style={{ position: 'relative', height: height * NOW_AT + drawn * pixelsPerSecond + below, overflow: 'clip' }}>
+          <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
+            <Ticks view={view} seconds={drawn} width={width} />
+            {bedParts.length > 0 ? null : <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} />}
+            <LaneTiles show={show} kind="bed" column={columns.bed} view={view} />
+            {columns.voice ? <LaneTiles show={show} kind="voice" column={columns.voice} view={view} /> : null}
+            <PictureColumn show={show} column={columns.pictures} view={view} sortable={face === 'pictures'} />
+            {bedParts.map((part) => {
+              const base = saved.parts.find((one) => one.id === part.id) ?? part;
+              const isChosen = chosen?.kind === 'part' && chosen.id === part.id;
+              const common = { part, base, column: columns.bed, pixelsPerSecond };
+              return (
+                <div key={part.id}>
+                  <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} />
+                  {isChosen ? <PartHandles {...common} /> : null}
+                </div>
+              );
+            })}
+            <Stitches show={show} column={columns.bed} view={view} />
+            <EndLine y={seconds * pixelsPerSecond} width={width} />
+          </div>
+        </div>
+      </div>
+      <NowLine top={height * NOW_AT} />
+    </div>
+  );
+}
+
+function Ticks({ view, seconds, width }: { readonly view: Viewport; readonly seconds: number; readonly width: number }) {
+  const step = tickStep(view.pixelsPerSecond);
+  const first = Math.max(0, Math.floor(view.top / view.pixelsPerSecond / step));
+  const last = Math.min(Math.floor(seconds / step), Math.ceil(view.bottom / view.pixelsPerSecond / step));
+  const marks = [];
+  for (let index = first; index <= last; index += 1) marks.push(index * step);
+  return marks.map((moment) => (
+    <div key={moment} style={{ position: 'absolute', left: 0, top: moment * view.pixelsPerSecond, width, height: 1 }} className="bg-line">
+      <span style={{ position: 'absolute', left: 4, top: -8 }} className="bg-card pr-1 font-mono text-tiny text-ink-2">
+        {sayTime(moment, step < 0.1 ? 2 : step < 1 ? 1 : 0)}
+      </span>
+    </div>
+  ));
+}
+
+function EmptyBed({ left, width, height }: { readonly left: number; readonly width: number; readonly height: number }) {
+  return (
+    <div
+      aria-hidden
+      className="rounded-part border-2 border-dashed border-rain-soft"
+      style={{ position: 'absolute', left: left + 4, width: width - 8, top: 0, height: Math.max(0, height - 3) }}
+    />
+  );
+}
+
+/** Where the pictures end: what the bed has to meet. */
+function EndLine({ y, width }: { readonly y: number; readonly width: number }) {
+  if (y === 0) return null;
+  return (
+    <div aria-hidden style={{ position: 'absolute', left: 0, top: y, width, height: 2, pointerEvents: 'none', zIndex: 2 }} className="bg-moss">
+      <span style={{ position: 'absolute', right: 6, top: 3 }} className="rounded-full bg-moss-soft px-2 font-bold text-tiny text-moss">
+        end of the show
+      </span>
+    </div>
+  );
+}
+
+function NowLine({ top }: { readonly top: number }) {
+  const now = useTransport((state) => sayTime(state.now));
+  return (
+    <div aria-hidden style={{ position: 'absolute', left: 0, right: 0, top: top - 1, height: 2, pointerEvents: 'none', zIndex: 10 }} className="bg-ink">
+      <span style={{ position: 'absolute', left: 2, top: -10 }} className="rounded-full bg-ink px-1.5 font-mono text-small text-paper">
+        {now}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+import { useMemo } from 'react';
+import { partsOn, type Show } from '../../core/show';
+import { sayTime } from '../../core/units';
+import { toggleStretch, useTransport } from '../../session/sound/transport';
+import type { Column } from './columns';
+import type { Viewport } from './useSheetScroll';
+
+const TARGET = 44;
+/** Heard on each side of a stitch, seconds. */
+const AROUND = 1;
+
+/** Every splice in the bed: a numbered ring on the river's middle. A tap plays two seconds around it. */
+export function Stitches({ show, column, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
+  const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
+  const moments = useMemo(() => stitchesOf(show), [show]);
+  return moments.map((moment, index) => {
+    const y = moment * view.pixelsPerSecond;
+    if (y < view.top || y > view.bottom) return null;
+    const name = `stitch ${index + 1}`;
+    return (
+      <div key={index} style={{ position: 'absolute', left: column.x, width: column.width, top: y - TARGET / 2, height: TARGET, pointerEvents: 'none' }}>
+        <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 - 3, height: 2 }} />
+        <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 + 2, height: 2 }} />
+        <button
+          type="button"
+          aria-label={`Hear ${name}, at ${sayTime(moment)}`}
+          aria-pressed={playing === name}
+          onClick={() => toggleStretch(name, show, moment - AROUND, moment + AROUND)}
+          style={{
+            position: 'absolute',
+            left: column.width / 2 - TARGET / 2,
+            width: TARGET,
+            height: TARGET,
+            border: 0,
+            background: 'none',
+            padding: 0,
+            pointerEvents: 'auto',
+          }}
+        >
+          <span className={`mx-auto flex h-6 w-6 items-center justify-center rounded-full border-2 border-rain font-mono text-tiny ${playing === name ? 'bg-rain text-on-rain' : 'bg-card text-rain'}`}>
+            {index + 1}
+          </span>
+        </button>
+      </div>
+    );
+  });
+}
+
+/** Moments of the show at which the bed is spliced, in order. */
+export function stitchesOf(show: Show): number[] {
+  const moments: number[] = [];
+  for (const part of partsOn(show, 'bed')) {
+    let at = part.at;
+    for (const span of part.spans.slice(0, -1)) {
+      at += span.to - span.from;
+      moments.push(at);
+    }
+  }
+  return moments;
+}

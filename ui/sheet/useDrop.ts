@@ -1,0 +1,32 @@
+import { useEffect, useState } from 'react';
+
+/** Files dropped anywhere on the page. Returns whether some hover over it right now. */
+export function useDrop(onFiles: (files: File[]) => void): boolean {
+  const [hovering, setHovering] = useState(false);
+  useEffect(() => {
+    const carries = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;
+    const over = (event: DragEvent) => {
+      if (!carries(event)) return;
+      event.preventDefault();
+      setHovering(true);
+    };
+    const leave = (event: DragEvent) => {
+      if (event.relatedTarget === null) setHovering(false);
+    };
+    const drop = (event: DragEvent) => {
+      if (!carries(event)) return;
+      event.preventDefault();
+      setHovering(false);
+      onFiles([...(event.dataTransfer?.files ?? [])]);
+    };
+    window.addEventListener('dragover', over);
+    window.addEventListener('dragleave', leave);
+    window.addEventListener('drop', drop);
+    return () => {
+      window.removeEventListener('dragover', over);
+      window.removeEventListener('dragleave', leave);
+      window.removeEventListener('drop', drop);
+    };
+  }, [onFiles]);
+  return hovering;
+}

@@ -1,0 +1,88 @@
+import { useEffect } from 'react';
+import { clamp } from '../../core/units';
+import { currentShow, useOpenShow } from '../../session/open/store';
+import { removePart, removePictures, trimEdge } from '../../core/show/edits';
+import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport';
+import { ZOOM } from './useSheetScroll';
+
+/** What the keys do, for the list that ? shows. */
+export const KEYS: readonly (readonly [keys: string, does: string])[] = [
+  ['Space', 'play or pause'],
+  ['↑ ↓', 'step 0.1 s (Shift 1 s, Alt one frame of 1/30 s)'],
+  ['Home End', 'start and end of the show'],
+  [', .', 'trim the start or the end of the chosen part to the now line'],
+  ['Delete', 'remove what is chosen'],
+  ['+ −', 'zoom in and out'],
+  ['Ctrl Z', 'undo (Shift: redo)'],
+  ['Esc', 'let go of what is chosen'],
+  ['?', 'all keys'],
+];
+
+const ZOOM_STEP = 1.4;
+
+/** Whether a key belongs to the thing that has the focus: fields always, buttons when they were reached by keyboard. */
+function taken(event: KeyboardEvent): boolean {
+  const target = event.target instanceof HTMLElement ? event.target : null;
+  if (!target) return false;
+  if (target.matches('input, textarea, select, [contenteditable]')) return true;
+  const pressable = target.closest('button, [role=button], [role=tab], [role=slider], a[href]');
+  return (event.key === ' ' || event.key === 'Enter') && pressable !== null && pressable.matches(':focus-visible');
+}
+
+function trimChosen(edge: 'start' | 'end'): void {
+  const { chosen, edit } = useOpenShow.getState();
+  if (chosen?.kind === 'part') edit(trimEdge, { id: chosen.id, edge, moment: useTransport.getState().now });
+}
+
+function removeChosen(): void {
+  const { chosen, edit } = useOpenShow.getState();
+  if (chosen?.kind === 'part') edit(removePart, { id: chosen.id });
+  if (chosen?.kind === 'picture') edit(removePictures, { ids: [chosen.id] });
+}
+
+function zoomBy(factor: number): void {
+  const { zoom, setZoom } = useOpenShow.getState();
+  setZoom(clamp(zoom * factor, ZOOM.least, ZOOM.most));
+}
+
+/** Keys of the open show. `onHelp` shows the list of them. */
+export function useKeys(onHelp: () => void): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || taken(event)) return;
+      const store = useOpenShow.getState();
+      const { now } = useTransport.getState();
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'z') {
+        event.preventDefault();
+        if (event.shiftKey) store.redo();
+        else store.undo();
+        return;
+      }
+      if (command) return;
+      const step = event.altKey ? 1 / 30 : event.shiftKey ? 1 : 0.1;
+      const actions: Readonly<Record<string, () => void>> = {
+        ' ': togglePlay,
+        ArrowUp: () => scrubTo(now - step),
+        ArrowDown: () => scrubTo(now + step),
+        Home: () => scrubTo(0),
+        End: () => scrubTo(Infinity),
+        ',': () => trimChosen('start'),
+        '.': () => trimChosen('end'),
+        Delete: removeChosen,
+        Backspace: removeChosen,
+        '+': () => zoomBy(1 / ZOOM_STEP),
+        '=': () => zoomBy(1 / ZOOM_STEP),
+        '-': () => zoomBy(ZOOM_STEP),
+        Escape: () => store.choose(null),
+        '?': onHelp,
+      };
+      const action = currentShow() ? actions[event.key] : undefined;
+      if (!action) return;
+      event.preventDefault();
+      action();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [onHelp]);
+}

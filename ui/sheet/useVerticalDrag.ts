@@ -1,0 +1,107 @@
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+
+export interface VerticalDrag {
+  readonly pixelsPerSecond: number;
+  /** Touch lifts only after a press this long, ms; 0 takes hold at once. */
+  readonly hold: number;
+  /** While moving: seconds moved so far. */
+  readonly onMove: (seconds: number) => void;
+  /** Once, at the end of a gesture or at a key. */
+  readonly onEnd: (seconds: number) => void;
+  readonly onCancel: () => void;
+  /** A press that was neither held nor moved. */
+  readonly onTap?: (() => void) | undefined;
+}
+
+type Phase =
+  | { readonly name: 'idle' }
+  | { readonly name: 'waiting'; readonly y: number; readonly timer: ReturnType<typeof setTimeout> }
+  | { readonly name: 'moving'; readonly y: number };
+
+/** A finger that strays further than this before it has hold of the thing wants to scroll, pixels. */
+const STRAY = 8;
+const STEP = 0.1;
+
+/**
+ * Dragging along the time of the sheet. `idle` → `waiting` (held down, not yet lifted) → `moving`; the end commits, a
+ * cancelled gesture and Escape restore; arrow keys take the same path as the finger.
+ */
+export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel, onTap }: VerticalDrag) {
+  const phase = useRef<Phase>({ name: 'idle' });
+  const element = useRef<HTMLDivElement>(null);
+  const [lifted, setLifted] = useState(false);
+
+  const become = (next: Phase) => {
+    if (phase.current.name === 'waiting') clearTimeout(phase.current.timer);
+    phase.current = next;
+    setLifted(next.name === 'moving');
+  };
+
+  // Once lifted, the finger moves the part and no longer the page; the browser only listens to a listener that may object.
+  useEffect(() => {
+    const target = element.current;
+    if (!target) return undefined;
+    const object = (event: TouchEvent) => {
+      if (phase.current.name === 'moving') event.preventDefault();
+    };
+    target.addEventListener('touchmove', object, { passive: false });
+    return () => target.removeEventListener('touchmove', object);
+  }, []);
+
+  const moved = (event: PointerEvent) => (event.clientY - (phase.current as { y: number }).y) / pixelsPerSecond;
+
+  return {
+    lifted,
+    props: {
+      ref: element,
+      onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
+        if (event.button !== 0 || !event.isPrimary) return;
+        const y = event.clientY;
+        const target = event.currentTarget;
+        target.setPointerCapture(event.pointerId);
+        if (hold === 0) become({ name: 'moving', y });
+        else become({ name: 'waiting', y, timer: setTimeout(() => become({ name: 'moving', y }), hold) });
+      },
+      onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
+        const now = phase.current;
+        if (now.name === 'moving') onMove(moved(event));
+        else if (now.name === 'waiting' && Math.abs(event.clientY - now.y) > STRAY) {
+          // A mouse scrolls with its wheel: its drag means the part. A finger that strays means the page.
+          if (event.pointerType === 'mouse') become({ name: 'moving', y: now.y });
+          else become({ name: 'idle' });
+        }
+      },
+      onPointerUp: (event: PointerEvent<HTMLDivElement>) => {
+        const now = phase.current;
+        if (now.name === 'moving') {
+          const seconds = moved(event);
+          become({ name: 'idle' });
+          if (seconds !== 0) onEnd(seconds);
+          else onCancel();
+        } else if (now.name === 'waiting') {
+          become({ name: 'idle' });
+          onTap?.();
+        }
+      },
+      onPointerCancel: () => {
+        if (phase.current.name === 'moving') onCancel();
+        become({ name: 'idle' });
+      },
+      onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => {
+        if (event.key === 'Escape' && phase.current.name === 'moving') {
+          become({ name: 'idle' });
+          onCancel();
+        } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+          event.preventDefault();
+          event.stopPropagation();
+          onEnd((event.key === 'ArrowUp' ? -1 : 1) * (event.shiftKey ? 1 : STEP));
+        } else if (event.key === 'Enter' || event.key === ' ') {
+          if (!onTap) return;
+          event.preventDefault();
+          event.stopPropagation();
+          onTap();
+        }
+      },
+    },
+  };
+}

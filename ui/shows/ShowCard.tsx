@@ -1,0 +1,104 @@
+import Copy from 'lucide-react-native/icons/copy';
+import Download from 'lucide-react-native/icons/download';
+import Pencil from 'lucide-react-native/icons/pencil';
+import Trash from 'lucide-react-native/icons/trash';
+import { useState } from 'react';
+import { Pressable, TextInput, View } from 'react-native';
+import { LIMITS } from '../../core/show';
+import { sayTime } from '../../core/units';
+import { download } from '../../session/download';
+import { rawRecord, type Entry } from '../../session/shows/records';
+import { useDuplicateShow, useRenameShow } from '../../session/shows/useShows';
+import { usePictureUrl } from '../../session/sound/useMedia';
+import { Button, IconButton } from '../controls/Button';
+import { Say } from '../controls/Say';
+import { sentenceOf } from '../words/failures';
+
+type Sound = Extract<Entry, { kind: 'sound' }>;
+type Broken = Extract<Entry, { kind: 'broken' }>;
+
+interface Props {
+  readonly entry: Sound;
+  readonly onOpen: () => void;
+  readonly onDelete: () => void;
+}
+
+export function ShowCard({ entry, onOpen, onDelete }: Props) {
+  const [renaming, setRenaming] = useState(false);
+  const duplicate = useDuplicateShow();
+  const { data: cover } = usePictureUrl(entry.cover, 'thumb');
+  return (
+    <View className="flex-row items-center gap-1 rounded-control border border-line bg-card p-2">
+      {renaming ? (
+        <Rename entry={entry} onDone={() => setRenaming(false)} />
+      ) : (
+        <>
+          <Pressable accessibilityRole="button" accessibilityLabel={`Open “${entry.title}”`} onPress={onOpen} className="min-h-touch min-w-0 flex-1 flex-row items-center gap-3 active:opacity-75">
+            <View className="h-16 w-24 overflow-hidden rounded-part bg-moss-soft">
+              {cover ? <img src={cover} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}
+            </View>
+            <View className="min-w-0 flex-1">
+              <Say look="strong" numberOfLines={2}>
+                {entry.title}
+              </Say>
+              <Say look="small">
+                {entry.pictures === 0 ? 'no pictures yet' : `${entry.pictures} ${entry.pictures === 1 ? 'picture' : 'pictures'} · ${sayTime(entry.seconds)}`}
+              </Say>
+            </View>
+          </Pressable>
+          <IconButton label={`Rename “${entry.title}”`} icon={Pencil} onPress={() => setRenaming(true)} />
+          <IconButton
+            label={`Make a copy of “${entry.title}”`}
+            icon={Copy}
+            onPress={() => duplicate.mutate({ id: entry.id, title: `${entry.title.slice(0, LIMITS.titleLength - 7)} (copy)` })}
+          />
+          <IconButton label={`Delete “${entry.title}”`} icon={Trash} tone="red" onPress={onDelete} />
+        </>
+      )}
+    </View>
+  );
+}
+
+function Rename({ entry, onDone }: { readonly entry: Sound; readonly onDone: () => void }) {
+  const [title, setTitle] = useState(entry.title);
+  const rename = useRenameShow();
+  const commit = () => {
+    if (title.trim() !== '' && title.trim() !== entry.title) rename.mutate({ id: entry.id, title });
+    onDone();
+  };
+  return (
+    <>
+      <TextInput
+        accessibilityLabel="Title of the show"
+        autoFocus
+        selectTextOnFocus
+        maxLength={LIMITS.titleLength}
+        value={title}
+        onChangeText={setTitle}
+        onSubmitEditing={commit}
+        onKeyPress={(event) => {
+          if (event.nativeEvent.key === 'Escape') onDone();
+        }}
+        className="h-touch min-w-0 flex-1 rounded-control border border-line bg-paper px-3 font-text text-body text-ink"
+      />
+      <Button label="Keep" kind="strong" onPress={commit} />
+    </>
+  );
+}
+
+/** A show that cannot be opened: said, kept, and the others not touched. */
+export function BrokenCard({ entry, onDelete }: { readonly entry: Broken; readonly onDelete: () => void }) {
+  const save = async () => download(new Blob([await rawRecord(entry.id)], { type: 'application/json' }), `damaged-show-${entry.id}.json`);
+  return (
+    <View className="gap-2 rounded-control border border-brick bg-brick-soft p-3">
+      <Say look="strong">{entry.failure.code === 'show.newer' ? 'A show from a newer Rain Bed' : 'A damaged show'}</Say>
+      <Say look="small" className="text-ink">
+        {sentenceOf(entry.failure)}
+      </Say>
+      <View className="flex-row gap-2">
+        <Button label="Save its data" icon={Download} kind="quiet" onPress={() => void save()} />
+        <Button label="Delete" icon={Trash} kind="danger" onPress={onDelete} />
+      </View>
+    </View>
+  );
+}

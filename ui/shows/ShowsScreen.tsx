@@ -1,0 +1,94 @@
+import Plus from 'lucide-react-native/icons/plus';
+import CloudRain from 'lucide-react-native/icons/cloud-rain';
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { failureOf } from '../../core/failure';
+import type { Entry } from '../../session/shows/records';
+import { layDemo, seedOnce, useSeeding } from '../../session/shows/seed';
+import { useBin, useDeleteShow, useNewShow, useRestoreShow, useShowList } from '../../session/shows/useShows';
+import { Button } from '../controls/Button';
+import { Notice } from '../controls/Notice';
+import { Progress } from '../controls/Progress';
+import { Say } from '../controls/Say';
+import { useTokens } from '../theme/useTokens';
+import { sentenceOf } from '../words/failures';
+import { BrokenCard, ShowCard } from './ShowCard';
+
+/** The list of shows: new, open, rename, copy, delete, bring back. */
+export function ShowsScreen() {
+  const router = useRouter();
+  const tokens = useTokens();
+  const list = useShowList();
+  const create = useNewShow();
+  const remove = useDeleteShow();
+  const restore = useRestoreShow();
+  const [deleted, setDeleted] = useState<{ id: string; title: string } | null>(null);
+  useEffect(() => void seedOnce(), []);
+
+  const open = (id: string) => router.push(`/show/${id}`);
+  const failure = [list.error, create.error, remove.error, restore.error].find((error) => error !== null);
+  return (
+    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[760px] self-center gap-4 p-4 pb-12">
+      <View className="flex-row items-center gap-2 pt-2">
+        <CloudRain size={28} color={tokens.rain} aria-hidden />
+        <Say look="title" className="flex-1" accessibilityRole="header">
+          Rain Bed
+        </Say>
+        <Button label="New show" icon={Plus} kind="strong" onPress={() => create.mutate('My show', { onSuccess: open })} />
+      </View>
+      <Say look="small">Music under a show of photos: exactly as long, beginning and ending on purpose.</Say>
+      {failure ? <Notice grave text={sentenceOf(failureOf(failure))} /> : null}
+      {deleted ? (
+        <Notice
+          text={`“${deleted.title}” is deleted.`}
+          action={{ label: 'Undo', run: () => restore.mutate(deleted.id, { onSuccess: () => setDeleted(null) }) }}
+          onClose={() => setDeleted(null)}
+        />
+      ) : null}
+      <Seeding entries={list.data ?? null} />
+      {list.data?.length === 0 ? <Say className="py-6 text-center">No shows yet. Start one with “New show”.</Say> : null}
+      {list.data?.map((entry) => {
+        const discard = () => remove.mutate(entry.id, { onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'sound' ? entry.title : 'Damaged show' }) });
+        return entry.kind === 'sound' ? (
+          <ShowCard key={entry.id} entry={entry} onOpen={() => open(entry.id)} onDelete={discard} />
+        ) : (
+          <BrokenCard key={entry.id} entry={entry} onDelete={discard} />
+        );
+      })}
+      <Bin onRestore={(id) => restore.mutate(id)} />
+    </ScrollView>
+  );
+}
+
+/** The demo show while it is being laid out, and the way back to it where it is missing. */
+function Seeding({ entries }: { readonly entries: readonly Entry[] | null }) {
+  const { seeding } = useSeeding();
+  if (seeding.status === 'running') return <Progress label="Laying out the demo show" share={seeding.share} />;
+  if (seeding.status === 'failed') {
+    return <Notice grave text={sentenceOf(seeding.failure)} action={{ label: 'Try again', run: () => void layDemo() }} />;
+  }
+  if (entries?.length === 0) return <Button label="Lay out the demo show" onPress={() => void layDemo()} className="self-center" />;
+  return null;
+}
+
+function Bin({ onRestore }: { readonly onRestore: (id: string) => void }) {
+  const { data = [] } = useBin();
+  const [open, setOpen] = useState(false);
+  if (data.length === 0) return null;
+  return (
+    <View className="gap-2">
+      <Button label={`Deleted shows: ${data.length}`} kind="quiet" onPress={() => setOpen(!open)} className="self-start" />
+      {open
+        ? data.map((entry) => (
+            <View key={entry.id} className="flex-row items-center gap-2 rounded-control border border-line bg-card p-2 pl-3">
+              <Say className="flex-1" numberOfLines={1}>
+                {entry.kind === 'sound' ? entry.title : 'Damaged show'}
+              </Say>
+              <Button label="Bring back" onPress={() => onRestore(entry.id)} />
+            </View>
+          ))
+        : null}
+    </View>
+  );
+}

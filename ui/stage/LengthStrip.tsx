@@ -1,0 +1,63 @@
+import { View } from 'react-native';
+import { compareLengths, type Show } from '../../core/show';
+import { sayTime } from '../../core/units';
+import { Button } from '../controls/Button';
+import { Say } from '../controls/Say';
+import { sayDifference } from '../words/lengths';
+
+interface Props {
+  readonly show: Show;
+  readonly onFit: () => void;
+  /** Adds a line that says both lengths. */
+  readonly spelled?: boolean;
+}
+
+/** The two lengths on one scale, what is missing or too much dashed, and the difference on a button that leads to the fit. */
+export function LengthStrip({ show, onFit, spelled = false }: Props) {
+  const lengths = compareLengths(show);
+  const most = Math.max(lengths.pictures, lengths.bed, 1e-9);
+  const said = sayDifference(lengths);
+  const fits = lengths.verdict === 'fits';
+  return (
+    <View className="flex-row items-center gap-3">
+      <View
+        className="flex-1 gap-1"
+        accessibilityRole="image"
+        accessibilityLabel={`Pictures ${sayTime(lengths.pictures)}, bed ${sayTime(lengths.bed)}: ${said}`}
+      >
+        <Bar share={lengths.pictures / most} colour="bg-moss" border="border-moss" />
+        <Bar share={lengths.bed / most} mark={lengths.verdict === 'over' ? lengths.pictures / most : null} colour="bg-rain" border="border-rain" />
+        {spelled ? (
+          <Say look="time" className="text-ink-2">
+            pictures {sayTime(lengths.pictures)} bed {sayTime(lengths.bed)}
+          </Say>
+        ) : null}
+      </View>
+      <Button
+        label={said}
+        hint={`Length: ${said}. Opens the fit`}
+        kind={fits ? 'moss' : 'strong'}
+        disabled={lengths.verdict === 'no-bed' || lengths.verdict === 'no-pictures'}
+        onPress={onFit}
+      />
+    </View>
+  );
+}
+
+interface BarProps {
+  readonly share: number;
+  /** From here on the bar is too much: drawn hollow. */
+  readonly mark?: number | null;
+  readonly colour: string;
+  readonly border: string;
+}
+
+function Bar({ share, mark = null, colour, border }: BarProps) {
+  const full = mark ?? share;
+  return (
+    <View className="h-2.5 w-full flex-row">
+      <View className={`h-2.5 rounded-full ${colour}`} style={{ width: `${full * 100}%` }} />
+      {full < 0.999 ? <View className={`h-2.5 flex-1 rounded-full border border-dashed ${border} ${mark === null ? 'opacity-60' : ''}`} /> : null}
+    </View>
+  );
+}

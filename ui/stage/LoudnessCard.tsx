@@ -1,0 +1,33 @@
+import { Suspense, lazy } from 'react';
+import { View } from 'react-native';
+import type { Show } from '../../core/show';
+import { sayLevel } from '../../core/units';
+import { useLoudness } from '../../session/sound/useLoudness';
+import { Say } from '../controls/Say';
+import { Reading } from '../faces/FinishPanel';
+
+// The chart comes only when a wide screen asks for it: a phone's first visit does not pay for it.
+const LoudnessChart = lazy(() => import('./LoudnessChart'));
+
+/** How loud the show is over its time, and the two numbers that count. */
+export function LoudnessCard({ show, width }: { readonly show: Show; readonly width: number }) {
+  const { data, stale } = useLoudness(show);
+  if (!data) return null;
+  return (
+    <View className="gap-2">
+      <View className="flex-row items-baseline justify-between">
+        <Say look="label">Loudness over the show</Say>
+        <Say look="small">{stale ? 'measuring …' : 'momentary, LUFS'}</Say>
+      </View>
+      <View className={`h-40 overflow-hidden rounded-control border border-line bg-card ${stale ? 'opacity-60' : ''}`}>
+        <Suspense fallback={null}>
+          <LoudnessChart momentary={data.momentary} width={width} />
+        </Suspense>
+      </View>
+      <View className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}>
+        <Reading title="Whole show" value={data.integrated === null ? '–' : `${data.integrated.toFixed(1).replace('-', '−')} LUFS`} />
+        <Reading title="Highest peak" value={data.truePeak === null ? '–' : sayLevel(data.truePeak).replace('dB', 'dBTP')} red={(data.truePeak ?? -1) > 0} />
+      </View>
+    </View>
+  );
+}
