@@ -36,7 +36,8 @@ function run(command: string | undefined, rest: readonly string[]): string {
     case 'render': {
       const { plain, options } = split(rest, ['bits']);
       const format = FORMATS[options.get('bits') ?? '24'];
-      if (plain.length !== 2 || !format) throw new Complaint('render takes a folder and a file: bed render SHOWDIR OUT.wav [--bits 16|24|32]');
+      if (plain.length !== 2 || !format)
+        throw new Complaint('render takes a folder and a file: bed render SHOWDIR OUT.wav [--bits 16|24|32]');
       return render(plain[0]!, plain[1]!, format);
     }
     case undefined:

@@ -85,4 +85,3 @@ export function wavSource(path: string): { source: PcmSource; close(): void } {
     throw error;
   }
 }
-

@@ -38,14 +38,29 @@ export async function buildDemo(folder: string): Promise<Show> {
 
   const pictures: Picture[] = [];
   for (const [index, scene] of SCENES.entries()) {
-    const bytes = await sharp(Buffer.from(svgOf(scene))).jpeg({ quality: 84 }).toBuffer();
-    const one: Media = { ...keep(bytes, 'jpg'), kind: 'photo', title: scene.name, seconds: 0, rate: 0, channels: 0, width: WIDTH, height: HEIGHT, credit: CREDIT };
+    const bytes = await sharp(Buffer.from(svgOf(scene)))
+      .jpeg({ quality: 84 })
+      .toBuffer();
+    const one: Media = {
+      ...keep(bytes, 'jpg'),
+      kind: 'photo',
+      title: scene.name,
+      seconds: 0,
+      rate: 0,
+      channels: 0,
+      width: WIDTH,
+      height: HEIGHT,
+      credit: CREDIT,
+    };
     media[one.id] = one;
     pictures.push({ ...newPicture(`picture-${index + 1}`, one), hold: scene.hold });
   }
 
   const bed: Part = { ...newPart('puddle-jump', BED_LANE, sound(musicFile(), 'Puddle Jump')), gain: -7 };
-  const voices = narrations().map(([name, bytes], index): Part => ({ ...newPart(name, VOICE_LANE, sound(bytes, name)), at: SPOKEN_AT[index]! }));
+  const voices = narrations().map(([name, bytes], index): Part => ({
+    ...newPart(name, VOICE_LANE, sound(bytes, name)),
+    at: SPOKEN_AT[index]!,
+  }));
 
   const show = readShow({ ...newShow('demo-rain-bed', 'The rain bed by the bike shed'), pictures, parts: [bed, ...voices], media });
   writeFileSync(join(unfinished, 'show.json'), JSON.stringify(show, null, 1));
@@ -56,6 +71,8 @@ export async function buildDemo(folder: string): Promise<Show> {
 
 function narrations(): [string, Uint8Array][] {
   const folder = join(__dirname, 'narration');
-  const names = readdirSync(folder).filter((name) => name.endsWith('.wav')).sort();
+  const names = readdirSync(folder)
+    .filter((name) => name.endsWith('.wav'))
+    .sort();
   return names.map((name) => [name.replace('.wav', ''), new Uint8Array(readFileSync(join(folder, name)))]);
 }

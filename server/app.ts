@@ -70,5 +70,8 @@ const lastResort: ErrorRequestHandler = (error: unknown, _request, response, nex
   }
   const status = typeof error === 'object' && error !== null && 'status' in error && typeof error.status === 'number' ? error.status : 500;
   if (status >= 500) console.error(error);
-  response.status(status).type('text').send(status === 404 ? 'There is no such file here.' : 'The server could not answer this.');
+  response
+    .status(status)
+    .type('text')
+    .send(status === 404 ? 'There is no such file here.' : 'The server could not answer this.');
 };

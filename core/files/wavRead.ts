@@ -38,7 +38,7 @@ export function looksLikeWav(source: ByteSource): boolean {
 export function readWavHeader(source: ByteSource): WavHeader {
   if (!looksLikeWav(source)) throw new Failure('media.unknown');
   let format: { rate: number; channels: number; coding: Coding } | null = null;
-  for (let at = 12; at + 8 <= source.size; ) {
+  for (let at = 12; at + 8 <= source.size;) {
     const head = viewOf(source.read(at, 8));
     const name = text(head, 0);
     const size = head.getUint32(4, true);

@@ -86,7 +86,15 @@ function angle(pan: number): number {
 }
 
 /** A mono source is placed by the constant-power law: −3.01 dB in each channel at the middle. */
-function addMono(page: Float32Array, level: Float32Array, size: number, pan: number, master: number, into: Float32Array, offset: number): void {
+function addMono(
+  page: Float32Array,
+  level: Float32Array,
+  size: number,
+  pan: number,
+  master: number,
+  into: Float32Array,
+  offset: number,
+): void {
   const left = Math.cos(angle(pan)) * master;
   const right = Math.sin(angle(pan)) * master;
   for (let i = 0, o = offset; i < size; i += 1, o += 2) {
@@ -97,7 +105,15 @@ function addMono(page: Float32Array, level: Float32Array, size: number, pan: num
 }
 
 /** A stereo source is balanced by the same law, scaled so that the middle leaves it untouched: its power stays constant too. */
-function addStereo(page: Float32Array, level: Float32Array, size: number, pan: number, master: number, into: Float32Array, offset: number): void {
+function addStereo(
+  page: Float32Array,
+  level: Float32Array,
+  size: number,
+  pan: number,
+  master: number,
+  into: Float32Array,
+  offset: number,
+): void {
   const left = pan === 0 ? master : Math.SQRT2 * Math.cos(angle(pan)) * master;
   const right = pan === 0 ? master : Math.SQRT2 * Math.sin(angle(pan)) * master;
   for (let i = 0, o = offset; i < size * 2; i += 2, o += 2) {

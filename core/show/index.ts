@@ -1,4 +1,15 @@
-export { FORMAT, type Fade, type Lane, type LaneKind, type Media, type MediaId, type Part, type Picture, type Show, type Span } from './types';
+export {
+  FORMAT,
+  type Fade,
+  type Lane,
+  type LaneKind,
+  type Media,
+  type MediaId,
+  type Part,
+  type Picture,
+  type Show,
+  type Span,
+} from './types';
 export { LIMITS } from './limits';
 export { faultOf, readShow } from './schema';
 export {

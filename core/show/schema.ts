@@ -4,7 +4,10 @@ import { LIMITS } from './limits';
 import { migrate } from './migrate';
 import { FORMAT, type Show } from './types';
 
-const id = Joi.string().min(1).max(64).pattern(/^[A-Za-z0-9_-]+$/);
+const id = Joi.string()
+  .min(1)
+  .max(64)
+  .pattern(/^[A-Za-z0-9_-]+$/);
 const mediaId = Joi.string().pattern(/^[0-9a-f]{64}$/);
 const title = Joi.string().allow('').max(LIMITS.titleLength);
 const seconds = Joi.number().min(0).max(LIMITS.showSeconds);

@@ -6,12 +6,51 @@ const HALF_POWER = Math.SQRT1_2;
 
 /** For each channel count, each channel's share in left and right. */
 const SHARES: Readonly<Record<number, readonly (readonly [number, number])[]>> = {
-  3: [[1, 0], [0, 1], [HALF_POWER, HALF_POWER]],
-  4: [[1, 0], [0, 1], [HALF_POWER, 0], [0, HALF_POWER]],
-  5: [[1, 0], [0, 1], [HALF_POWER, HALF_POWER], [HALF_POWER, 0], [0, HALF_POWER]],
-  6: [[1, 0], [0, 1], [HALF_POWER, HALF_POWER], [0, 0], [HALF_POWER, 0], [0, HALF_POWER]],
-  7: [[1, 0], [0, 1], [HALF_POWER, HALF_POWER], [0, 0], [0.5, 0.5], [HALF_POWER, 0], [0, HALF_POWER]],
-  8: [[1, 0], [0, 1], [HALF_POWER, HALF_POWER], [0, 0], [HALF_POWER, 0], [0, HALF_POWER], [HALF_POWER, 0], [0, HALF_POWER]],
+  3: [
+    [1, 0],
+    [0, 1],
+    [HALF_POWER, HALF_POWER],
+  ],
+  4: [
+    [1, 0],
+    [0, 1],
+    [HALF_POWER, 0],
+    [0, HALF_POWER],
+  ],
+  5: [
+    [1, 0],
+    [0, 1],
+    [HALF_POWER, HALF_POWER],
+    [HALF_POWER, 0],
+    [0, HALF_POWER],
+  ],
+  6: [
+    [1, 0],
+    [0, 1],
+    [HALF_POWER, HALF_POWER],
+    [0, 0],
+    [HALF_POWER, 0],
+    [0, HALF_POWER],
+  ],
+  7: [
+    [1, 0],
+    [0, 1],
+    [HALF_POWER, HALF_POWER],
+    [0, 0],
+    [0.5, 0.5],
+    [HALF_POWER, 0],
+    [0, HALF_POWER],
+  ],
+  8: [
+    [1, 0],
+    [0, 1],
+    [HALF_POWER, HALF_POWER],
+    [0, 0],
+    [HALF_POWER, 0],
+    [0, HALF_POWER],
+    [HALF_POWER, 0],
+    [0, HALF_POWER],
+  ],
 };
 
 /** Channels after folding. */

@@ -65,7 +65,7 @@ export class LoudnessMeter {
   push(samples: Float32Array, frames: number): void {
     const { channels } = this;
     for (let channel = 0; channel < channels; channel += 1) this.peaks[channel]!.push(samples, frames, channels, channel);
-    for (let done = 0; done < frames; ) {
+    for (let done = 0; done < frames;) {
       const size = Math.min(frames - done, HOP - this.inStep);
       for (let channel = 0; channel < channels; channel += 1) {
         if (this.weights[channel]! > 0) this.energy += this.weights[channel]! * this.weigh(samples, done, size, channel);
@@ -172,7 +172,10 @@ function rangeOf(meanSquares: Float64Array): number | null {
   const above = [...meanSquares].filter((one) => one > 0 && loudnessOf(one) > ABSOLUTE_GATE);
   if (above.length === 0) return null;
   const gate = loudnessOf(mean(above)) - 20;
-  const sorted = above.map(loudnessOf).filter((one) => one > gate).sort((a, b) => a - b);
+  const sorted = above
+    .map(loudnessOf)
+    .filter((one) => one > gate)
+    .sort((a, b) => a - b);
   const at = (percent: number) => sorted[Math.round(((sorted.length - 1) * percent) / 100)]!;
   return at(95) - at(10);
 }

@@ -21,10 +21,7 @@ export function soundingOf(peaks: Peaks): Sounding | null {
   const bins = peaks.levels[0]!;
   let highest = 0;
   for (let i = 0; i < bins.length; i += 1) if (bins[i]! > highest) highest = bins[i]!;
-  const threshold = Math.max(
-    gainOfDecibels(ALWAYS_BELOW),
-    Math.min(highest * gainOfDecibels(BELOW_PEAK), gainOfDecibels(NEVER_ABOVE)),
-  );
+  const threshold = Math.max(gainOfDecibels(ALWAYS_BELOW), Math.min(highest * gainOfDecibels(BELOW_PEAK), gainOfDecibels(NEVER_ABOVE)));
   let first = 0;
   while (first < bins.length && bins[first]! <= threshold) first += 1;
   if (first === bins.length) return null;

@@ -112,7 +112,8 @@ function playPipe(tape: Tape, start: number, length: number, note: Note): void {
     breath += (random() - breath) * 0.3;
     const attack = Math.min(1, seconds / 0.045);
     const release = i < held ? 1 : Math.max(0, 1 - (i - held) / (0.09 * rate));
-    const tone = Math.sin(phase) + 0.22 * Math.sin(2 * phase) + 0.08 * Math.sin(3 * phase) + breath * (0.1 + 0.5 * Math.exp(-seconds / 0.03));
+    const tone =
+      Math.sin(phase) + 0.22 * Math.sin(2 * phase) + 0.08 * Math.sin(3 * phase) + breath * (0.1 + 0.5 * Math.exp(-seconds / 0.03));
     return 0.17 * note.force * attack * release * tone;
   });
 }

@@ -58,26 +58,102 @@ const degree = (step: number) => SCALE[((step % 7) + 7) % 7]! + 12 * Math.floor(
 
 const REST: Phrase = [];
 const VERSE: readonly Phrase[] = [
-  [[0, 1, 3], [1, 0.5, 4], [1.5, 1.5, 5]],
-  [[0, 1, 4], [1, 1, 2], [2, 1.5, 1]],
-  [[0, 1, 1], [1, 0.5, 3], [1.5, 1, 4], [3, 1, 3]],
+  [
+    [0, 1, 3],
+    [1, 0.5, 4],
+    [1.5, 1.5, 5],
+  ],
+  [
+    [0, 1, 4],
+    [1, 1, 2],
+    [2, 1.5, 1],
+  ],
+  [
+    [0, 1, 1],
+    [1, 0.5, 3],
+    [1.5, 1, 4],
+    [3, 1, 3],
+  ],
   [[0, 2.5, 3]],
-  [[0, 1, 5], [1, 0.5, 4], [1.5, 1.5, 3]],
-  [[0, 1, 3], [1, 1, 1], [2, 1.5, 3]],
-  [[0, 1, 4], [1, 0.5, 3], [1.5, 1, 1], [3, 1, 1]],
-  [[0, 1.5, 2], [2, 1.5, 4]],
+  [
+    [0, 1, 5],
+    [1, 0.5, 4],
+    [1.5, 1.5, 3],
+  ],
+  [
+    [0, 1, 3],
+    [1, 1, 1],
+    [2, 1.5, 3],
+  ],
+  [
+    [0, 1, 4],
+    [1, 0.5, 3],
+    [1.5, 1, 1],
+    [3, 1, 1],
+  ],
+  [
+    [0, 1.5, 2],
+    [2, 1.5, 4],
+  ],
 ];
 const CHORUS: readonly Phrase[] = [
-  [[0, 1.5, 8], [1.5, 0.5, 7], [2, 1, 6], [3, 1, 5]],
-  [[0, 1.5, 7], [1.5, 0.5, 5], [2, 2, 4]],
-  [[0, 1, 5], [1, 1, 7], [2, 1, 9], [3, 1, 7]],
+  [
+    [0, 1.5, 8],
+    [1.5, 0.5, 7],
+    [2, 1, 6],
+    [3, 1, 5],
+  ],
+  [
+    [0, 1.5, 7],
+    [1.5, 0.5, 5],
+    [2, 2, 4],
+  ],
+  [
+    [0, 1, 5],
+    [1, 1, 7],
+    [2, 1, 9],
+    [3, 1, 7],
+  ],
   [[0, 3, 8]],
-  [[0, 1.5, 8], [1.5, 0.5, 7], [2, 1, 6], [3, 1, 5]],
-  [[0, 1.5, 7], [1.5, 0.5, 5], [2, 1, 4], [3, 1, 2]],
-  [[0, 1, 3], [1, 0.5, 5], [1.5, 2, 7]],
+  [
+    [0, 1.5, 8],
+    [1.5, 0.5, 7],
+    [2, 1, 6],
+    [3, 1, 5],
+  ],
+  [
+    [0, 1.5, 7],
+    [1.5, 0.5, 5],
+    [2, 1, 4],
+    [3, 1, 2],
+  ],
+  [
+    [0, 1, 3],
+    [1, 0.5, 5],
+    [1.5, 2, 7],
+  ],
   [[0, 3, 3]],
 ];
-const BRIDGE: readonly Phrase[] = [[[0, 3, 5]], [[0, 2, 4], [2, 2, 2]], [[0, 3, 1]], [[0, 2, 3], [2, 2, 5]], [[0, 2, 6], [2, 2, 8]], [[0, 2, 9], [2, 1.5, 7]]];
+const BRIDGE: readonly Phrase[] = [
+  [[0, 3, 5]],
+  [
+    [0, 2, 4],
+    [2, 2, 2],
+  ],
+  [[0, 3, 1]],
+  [
+    [0, 2, 3],
+    [2, 2, 5],
+  ],
+  [
+    [0, 2, 6],
+    [2, 2, 8],
+  ],
+  [
+    [0, 2, 9],
+    [2, 1.5, 7],
+  ],
+];
 
 const A = ['G', 'Bm', 'C', 'G', 'Em', 'C', 'Am', 'D'];
 const B = ['C', 'D', 'Bm', 'Em', 'C', 'D', 'G', 'G'];
@@ -90,7 +166,24 @@ export const SECTIONS: readonly Section[] = [
   { name: 'verse', chords: A, melody: VERSE, force: 0.76, layers: ALL },
   { name: 'bridge', chords: ['Em', 'Bm', 'C', 'G', 'Am', 'Dsus'], melody: BRIDGE, force: 0.6, layers: ['bass', 'chords', 'lead'] },
   { name: 'chorus', chords: B, melody: CHORUS, force: 1, layers: ALL },
-  { name: 'outro', chords: ['C', 'D', 'Em', 'C', 'Am', 'D'], melody: [CHORUS[0]!, CHORUS[1]!, VERSE[4]!, VERSE[5]!, VERSE[6]!, [[0, 1.5, 4], [2, 1, 2], [3, 1, 1]]], force: 0.7, layers: ALL },
+  {
+    name: 'outro',
+    chords: ['C', 'D', 'Em', 'C', 'Am', 'D'],
+    melody: [
+      CHORUS[0]!,
+      CHORUS[1]!,
+      VERSE[4]!,
+      VERSE[5]!,
+      VERSE[6]!,
+      [
+        [0, 1.5, 4],
+        [2, 1, 2],
+        [3, 1, 1],
+      ],
+    ],
+    force: 0.7,
+    layers: ALL,
+  },
 ];
 
 /** The whole score, in order of time; the last bar is the final chord, held. */
@@ -119,7 +212,13 @@ function bassBar(beat: number, chord: Chord, next: Chord, force: number): Note[]
   const low = root > 47 ? root - 12 : root;
   const target = next.root > 47 ? next.root - 12 : next.root;
   const approach = target === low ? low + 7 : target + (target > low ? -2 : 2);
-  const note = (at: number, beats: number, pitch: number, weight: number): Note => ({ layer: 'bass', beat: beat + at, beats, pitch, force: force * weight });
+  const note = (at: number, beats: number, pitch: number, weight: number): Note => ({
+    layer: 'bass',
+    beat: beat + at,
+    beats,
+    pitch,
+    force: force * weight,
+  });
   return [note(0, 1.4, low, 1), note(1.5, 0.5, low, 0.6), note(2, 0.95, low + 7, 0.8), note(3, 0.9, approach, 0.7)];
 }
 
@@ -139,11 +238,23 @@ function chordBar(beat: number, chord: Chord, force: number, wide: boolean): Not
 }
 
 function leadBar(beat: number, phrase: Phrase, force: number): Note[] {
-  return phrase.map(([at, beats, step]) => ({ layer: 'lead', beat: beat + at, beats: beats * 0.94, pitch: degree(step) + 12, force: force * (at === 0 ? 0.9 : 0.75) }));
+  return phrase.map(([at, beats, step]) => ({
+    layer: 'lead',
+    beat: beat + at,
+    beats: beats * 0.94,
+    pitch: degree(step) + 12,
+    force: force * (at === 0 ? 0.9 : 0.75),
+  }));
 }
 
 function pulseBar(beat: number, force: number, fill: boolean): Note[] {
-  const hit = (at: number, pitch: number, weight: number): Note => ({ layer: 'pulse', beat: beat + at, beats: 0.25, pitch, force: force * weight });
+  const hit = (at: number, pitch: number, weight: number): Note => ({
+    layer: 'pulse',
+    beat: beat + at,
+    beats: 0.25,
+    pitch,
+    force: force * weight,
+  });
   const notes = [hit(0, DRUM.kick, 1), hit(2, DRUM.kick, 0.8), hit(1, DRUM.brush, 0.7), hit(3, DRUM.brush, 0.75)];
   for (let step = 0; step < 8; step += 1) notes.push(hit(step / 2 + (step % 2 ? 0.06 : 0), DRUM.shaker, step % 2 ? 0.35 : 0.5));
   if (fill) notes.push(hit(2.5, DRUM.block, 0.5), hit(3.25, DRUM.block, 0.45), hit(3.5, DRUM.block, 0.6), hit(3.75, DRUM.brush, 0.5));
@@ -153,7 +264,13 @@ function pulseBar(beat: number, force: number, fill: boolean): Note[] {
 /** G, spread upward, and left to ring. */
 function finalBar(beat: number): Note[] {
   const spread = [55, 59, 62, 67, 71, 74];
-  const chord = spread.map((pitch, index): Note => ({ layer: 'chords', beat: beat + index * 0.12, beats: 7, pitch, force: 0.75 - index * 0.05 }));
+  const chord = spread.map((pitch, index): Note => ({
+    layer: 'chords',
+    beat: beat + index * 0.12,
+    beats: 7,
+    pitch,
+    force: 0.75 - index * 0.05,
+  }));
   return [
     ...chord,
     { layer: 'bass', beat, beats: 6, pitch: 31, force: 0.9 },

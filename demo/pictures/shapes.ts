@@ -65,7 +65,14 @@ export const puddle = (x: number, y: number, rx: number, ry: number) =>
   `<ellipse cx="${x}" cy="${y}" rx="${rx}" ry="${ry}" fill="${paint.water}"/><ellipse cx="${x - rx * 0.25}" cy="${y - ry * 0.25}" rx="${rx * 0.4}" ry="${ry * 0.25}" fill="${paint.waterLight}"/>`;
 
 /** A child in a raincoat; feet at x, y. `arm` raises the right hand by so many degrees. */
-export const child = (x: number, y: number, coat: string, skin: string, scale = 1, arm = 20) => `<g transform="translate(${x} ${y}) scale(${scale})">
+export const child = (
+  x: number,
+  y: number,
+  coat: string,
+  skin: string,
+  scale = 1,
+  arm = 20,
+) => `<g transform="translate(${x} ${y}) scale(${scale})">
   <path d="M-26 0 V-70 H-4 V0Z M6 0 V-70 H28 V0Z" fill="#3C4C58"/><path d="M-32 0 V-28 H0 V0Z M2 0 V-28 H36 V0Z" fill="#C9A227"/>
   <path d="M-52 -66 L-34 -190 H34 L52 -66Z" fill="${coat}"/>
   <g transform="rotate(${-arm} 34 -178)"><rect x="24" y="-182" width="26" height="96" rx="13" fill="${coat}"/><circle cx="37" cy="-84" r="13" fill="${skin}"/></g>
@@ -85,8 +92,9 @@ export function plant(x: number, y: number, height: number, flower?: string): st
     leaves += `<ellipse cx="-22" cy="${at}" rx="26" ry="9" transform="rotate(24 -22 ${at})" fill="${paint.leaf}"/><ellipse cx="22" cy="${at - 12}" rx="26" ry="9" transform="rotate(-24 22 ${at - 12})" fill="${paint.leafLight}"/>`;
   }
   const petals = flower
-    ? [0, 60, 120, 180, 240, 300].map((turn) => `<ellipse cx="0" cy="-22" rx="11" ry="20" fill="${flower}" transform="translate(0 ${-height}) rotate(${turn})"/>`).join('') +
-      `<circle cx="0" cy="${-height}" r="12" fill="#F0C64A"/>`
+    ? [0, 60, 120, 180, 240, 300]
+        .map((turn) => `<ellipse cx="0" cy="-22" rx="11" ry="20" fill="${flower}" transform="translate(0 ${-height}) rotate(${turn})"/>`)
+        .join('') + `<circle cx="0" cy="${-height}" r="12" fill="#F0C64A"/>`
     : '';
   return `<g transform="translate(${x} ${y})"><rect x="-4" y="${-height}" width="8" height="${height}" fill="${paint.leaf}"/>${leaves}${petals}</g>`;
 }

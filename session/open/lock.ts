@@ -5,7 +5,7 @@
 export function holdShow(id: string, onChange: (mine: boolean) => void): () => void {
   const name = `rainbed/${id}`;
   const gone = new AbortController();
-  let release = () => undefined as void;
+  let release: () => void = () => undefined;
   const held = () =>
     new Promise<void>((resolve) => {
       release = resolve;

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
-import { Failure, failureOf } from '../../core/failure';
+import type { Failure } from '../../core/failure';
+import { failureOf } from '../../core/failure';
 import { perform, redo, undo, type History, type Show } from '../../core/show';
 import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
@@ -39,9 +40,7 @@ interface OpenStore {
   notify(notice: Notice | null): void;
 }
 
-export type Notice =
-  | { readonly kind: 'failure'; readonly failure: Failure }
-  | { readonly kind: 'words'; readonly text: string };
+export type Notice = { readonly kind: 'failure'; readonly failure: Failure } | { readonly kind: 'words'; readonly text: string };
 
 /** Where the sheet stands; the transport owns it and asks for saving through `place`. */
 let now = START_PLACE.now;

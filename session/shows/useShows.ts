@@ -3,16 +3,7 @@ import { newShow, perform, startHistory } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
 import { newId } from '../ids';
 import { queryClient } from '../queries';
-import {
-  START_PLACE,
-  binRecord,
-  changeStored,
-  duplicateRecord,
-  listBin,
-  listShows,
-  restoreRecord,
-  saveRecord,
-} from './records';
+import { START_PLACE, binRecord, changeStored, duplicateRecord, listBin, listShows, restoreRecord, saveRecord } from './records';
 
 const LIST = ['shows'];
 const BIN = ['bin'];

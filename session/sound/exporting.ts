@@ -21,8 +21,11 @@ let stop: AbortController | null = null;
 
 /** A show's title as a file name that every system takes. */
 export function fileName(title: string, ending: string): string {
-  // eslint-disable-next-line no-control-regex
-  const safe = title.replace(/[\u0000-\u001f<>:"/\\|?*]+/g, ' ').replace(/\s+/g, ' ').replace(/[. ]+$/, '').trim();
+  const safe = title
+    .replace(/[\u0000-\u001f<>:"/\\|?*]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .replace(/[. ]+$/, '')
+    .trim();
   return `${safe.slice(0, 100) || 'show'}.${ending}`;
 }
 

@@ -22,7 +22,12 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
         <Say look="small" className="flex-1 text-ink">
           {label}
         </Say>
-        <IconButton label={`${label}: less`} icon={Minus} disabled={disabled || number.value <= number.least} onPress={() => field.nudge(-1)} />
+        <IconButton
+          label={`${label}: less`}
+          icon={Minus}
+          disabled={disabled || number.value <= number.least}
+          onPress={() => field.nudge(-1)}
+        />
         <TextInput
           accessibilityLabel={label}
           aria-invalid={field.wrong}
@@ -38,7 +43,12 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           inputMode="text"
           className={`h-touch w-24 rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
         />
-        <IconButton label={`${label}: more`} icon={Plus} disabled={disabled || number.value >= number.most} onPress={() => field.nudge(1)} />
+        <IconButton
+          label={`${label}: more`}
+          icon={Plus}
+          disabled={disabled || number.value >= number.most}
+          onPress={() => field.nudge(1)}
+        />
       </View>
       {field.wrong ? (
         <Say look="small" className="text-right text-red" accessibilityRole="alert">

@@ -43,9 +43,9 @@ export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonl
       ) : null}
       <View className="flex-row gap-1.5">
         {TOOLS.map((one) => (
-          <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(tool === one ? null : one)} className="px-2.5" />
+          <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(tool === one ? null : one)} className="px-2" />
         ))}
-        <Button label="Fit length" kind="strong" onPress={onFit} className="grow px-2.5" />
+        <Button label="Fit length" kind="strong" onPress={onFit} className="grow px-2" />
       </View>
     </View>
   );
@@ -80,7 +80,15 @@ function DrawerTitle({ title, said, onClose }: { readonly title: string; readonl
 }
 
 /** The wide view's details: everything that can be set, as fields. */
-export function ChosenDetails({ show, part, picture }: { readonly show: Show; readonly part: Part | null; readonly picture: Picture | null }) {
+export function ChosenDetails({
+  show,
+  part,
+  picture,
+}: {
+  readonly show: Show;
+  readonly part: Part | null;
+  readonly picture: Picture | null;
+}) {
   if (picture) {
     return (
       <View className="gap-2">

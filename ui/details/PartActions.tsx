@@ -18,7 +18,12 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
   const silence = facts ? saySilence(facts) : null;
   const source = show.media[part.media]!.seconds;
   const touched =
-    part.spans.length > 1 || part.spans[0]!.from > 0 || part.spans[0]!.to < source || part.gain !== 0 || part.fadeUp.seconds > 0 || part.fadeOut.seconds > 0;
+    part.spans.length > 1 ||
+    part.spans[0]!.from > 0 ||
+    part.spans[0]!.to < source ||
+    part.gain !== 0 ||
+    part.fadeUp.seconds > 0 ||
+    part.fadeOut.seconds > 0;
   const trimmable = sounding !== null && (part.spans[0]!.from < sounding.from - 0.01 || part.spans.at(-1)!.to > sounding.to + 0.01);
   return (
     <View className="gap-2">

@@ -22,7 +22,14 @@ export function EndsFields({ show, part }: Props) {
   const shared = { step: 0.1, parse: parseTime, say: sayExact };
   return (
     <View>
-      <NumberField {...shared} label="Starts at" value={part.at} least={0} most={LIMITS.showSeconds} onChange={(at) => edit(movePart, { id: part.id, at })} />
+      <NumberField
+        {...shared}
+        label="Starts at"
+        value={part.at}
+        least={0}
+        most={LIMITS.showSeconds}
+        onChange={(at) => edit(movePart, { id: part.id, at })}
+      />
       <NumberField
         {...shared}
         label="From"
@@ -31,7 +38,14 @@ export function EndsFields({ show, part }: Props) {
         most={source}
         onChange={(position) => edit(trimSource, { id: part.id, edge: 'start', position })}
       />
-      <NumberField {...shared} label="To" value={last.to} least={0} most={source} onChange={(position) => edit(trimSource, { id: part.id, edge: 'end', position })} />
+      <NumberField
+        {...shared}
+        label="To"
+        value={last.to}
+        least={0}
+        most={source}
+        onChange={(position) => edit(trimSource, { id: part.id, edge: 'end', position })}
+      />
       <Say look="small" className="text-right">
         plays {sayExact(partSeconds(part))} of {sayExact(source)}
         {part.spans.length > 1 ? `, ${part.spans.length} passes` : ''}

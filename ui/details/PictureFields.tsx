@@ -28,7 +28,13 @@ export function PictureFields({ show, picture }: { readonly show: Show; readonly
         onChange={(seconds) => edit(setHold, { ids: [picture.id], seconds })}
       />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Earlier" icon={ArrowUp} kind="moss" disabled={index === 0} onPress={() => edit(movePicture, { id: picture.id, index: index - 1 })} />
+        <Button
+          label="Earlier"
+          icon={ArrowUp}
+          kind="moss"
+          disabled={index === 0}
+          onPress={() => edit(movePicture, { id: picture.id, index: index - 1 })}
+        />
         <Button
           label="Later"
           icon={ArrowDown}

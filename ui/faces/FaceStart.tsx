@@ -37,7 +37,9 @@ export function FaceStart({ show, face }: { readonly show: Show; readonly face: 
   return (
     <View className="gap-2">
       <Say look="small">
-        {has ? 'Tap the water to trim, fade or set the loudness. The button beside the bars makes the lengths agree.' : 'Choose a piece of music. You can listen to it before it is laid.'}
+        {has
+          ? 'Tap the water to trim, fade or set the loudness. The button beside the bars makes the lengths agree.'
+          : 'Choose a piece of music. You can listen to it before it is laid.'}
       </Say>
       <FileButton
         label={has ? 'Change the music' : 'Add music'}

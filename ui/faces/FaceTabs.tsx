@@ -11,7 +11,11 @@ export function FaceTabs({ wide }: { readonly wide: boolean }) {
   const face = useOpenShow((store) => store.face);
   const { setFace } = useOpenShow.getState();
   return (
-    <View accessibilityRole="tablist" accessibilityLabel="Faces" className={wide ? 'flex-row gap-1' : 'flex-row gap-1 border-t border-line bg-paper px-2 py-1.5'}>
+    <View
+      accessibilityRole="tablist"
+      accessibilityLabel="Faces"
+      className={wide ? 'flex-row gap-1' : 'flex-row gap-1 border-t border-line bg-paper px-2 py-1.5'}
+    >
       {FACES.map((one) => {
         const { title, icon: Icon } = FACE_WORDS[one];
         const here = one === face;

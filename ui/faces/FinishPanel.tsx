@@ -43,7 +43,14 @@ export function FinishPanel({ show }: { readonly show: Show }) {
       <View className="gap-1.5">
         <View className="flex-row gap-2" accessibilityRole="radiogroup" accessibilityLabel="Kind of WAV file">
           {FORMATS.map((one) => (
-            <Button key={one.format} label={one.label} kind="quiet" chosen={one.format === format} onPress={() => setFormat(one.format)} className="flex-1" />
+            <Button
+              key={one.format}
+              label={one.label}
+              kind="quiet"
+              chosen={one.format === format}
+              onPress={() => setFormat(one.format)}
+              className="flex-1"
+            />
           ))}
         </View>
         <Say look="small">
@@ -75,7 +82,10 @@ function Levels({ show, format }: { readonly show: Show; readonly format: WavFor
   const over = peak !== null && peak > 0 && format !== 'float32';
   return (
     <View className="gap-2">
-      <View className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`} accessibilityLabel={isFetching ? 'Levels are being measured' : 'Levels'}>
+      <View
+        className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}
+        accessibilityLabel={isFetching ? 'Levels are being measured' : 'Levels'}
+      >
         <Reading title="Whole show" value={integrated === null ? '–' : `${integrated.toFixed(1).replace('-', '−')} LUFS`} />
         <Reading title="Highest peak" value={peak === null ? '–' : `${sayLevel(peak).replace('dB', 'dBTP')}`} red={over} />
       </View>
@@ -89,7 +99,12 @@ function Levels({ show, format }: { readonly show: Show; readonly format: WavFor
         say={(value) => sayLevel(value)}
         onChange={(gain) => edit(setMasterGain, { gain })}
       />
-      {over ? <Notice grave text={`The highest peak is ${sayLevel(peak)} above full scale: the file would distort there. Lower the whole by ${Math.ceil(peak * 2 + 2) / 2} dB.`} /> : null}
+      {over ? (
+        <Notice
+          grave
+          text={`The highest peak is ${sayLevel(peak)} above full scale: the file would distort there. Lower the whole by ${Math.ceil(peak * 2 + 2) / 2} dB.`}
+        />
+      ) : null}
     </View>
   );
 }
@@ -125,8 +140,16 @@ function Export({ show, format, disabled }: { readonly show: Show; readonly form
     case 'idle':
       return (
         <View className="gap-2">
-          <Button label="Save the sound as WAV" icon={Download} kind="strong" disabled={disabled} onPress={() => void exportWav(show, format, false)} />
-          {pickable ? <Button label="Choose where to save it" kind="quiet" disabled={disabled} onPress={() => void exportWav(show, format, true)} /> : null}
+          <Button
+            label="Save the sound as WAV"
+            icon={Download}
+            kind="strong"
+            disabled={disabled}
+            onPress={() => void exportWav(show, format, false)}
+          />
+          {pickable ? (
+            <Button label="Choose where to save it" kind="quiet" disabled={disabled} onPress={() => void exportWav(show, format, true)} />
+          ) : null}
           <Say look="small">The file is called “{fileName(show.title, 'wav')}”.</Say>
         </View>
       );

@@ -50,7 +50,10 @@ function ArrivalCard({ show }: { readonly show: Show }) {
       <Say look="small">{sayMedia(media)}</Say>
       {silence ? <Say look="small">{silence}</Say> : null}
       {facts.claimed !== null ? (
-        <Notice grave text={sentenceOf(new Failure('media.truncated', { name: media.title, seconds: facts.seconds, claimed: facts.claimed }))} />
+        <Notice
+          grave
+          text={sentenceOf(new Failure('media.truncated', { name: media.title, seconds: facts.seconds, claimed: facts.claimed }))}
+        />
       ) : null}
       {replaced ? <Say look="small">It takes the place of “{show.media[replaced.media]!.title}”. Undo brings that back.</Say> : null}
       <View className="flex-row flex-wrap gap-2">

@@ -76,7 +76,17 @@ function useFade() {
   return { seconds, field };
 }
 
-function RepeatAnswer({ show, part, end, onDone }: { readonly show: Show; readonly part: Part; readonly end: number; readonly onDone: () => void }) {
+function RepeatAnswer({
+  show,
+  part,
+  end,
+  onDone,
+}: {
+  readonly show: Show;
+  readonly part: Part;
+  readonly end: number;
+  readonly onDone: () => void;
+}) {
   const [ending, setEnding] = useState<'stop' | 'whole'>('stop');
   const [join, setJoin] = useState<number>(LIMITS.join.start);
   const fade = useFade();
@@ -89,7 +99,9 @@ function RepeatAnswer({ show, part, end, onDone }: { readonly show: Show; readon
   const said = none
     ? 'One pass is already as long as the show: there is nothing to repeat.'
     : `${passes} passes, ${stitchesOf(answer).length === 1 ? 'one seam' : `${passes - 1} seams`}; ${
-        ending === 'stop' ? `the last stops with the show and fades over ${fade.seconds.toFixed(1)} s.` : `the last is kept whole and ends ${over < 0.05 ? 'with the show' : `${over.toFixed(1)} s after the show`}.`
+        ending === 'stop'
+          ? `the last stops with the show and fades over ${fade.seconds.toFixed(1)} s.`
+          : `the last is kept whole and ends ${over < 0.05 ? 'with the show' : `${over.toFixed(1)} s after the show`}.`
       }`;
   return (
     <Answer
@@ -105,8 +117,22 @@ function RepeatAnswer({ show, part, end, onDone }: { readonly show: Show; readon
       }}
     >
       <View className="flex-row gap-2">
-        <Button label="Last pass stops" kind="quiet" chosen={ending === 'stop'} disabled={none} onPress={() => setEnding('stop')} className="flex-1" />
-        <Button label="Last pass whole" kind="quiet" chosen={ending === 'whole'} disabled={none} onPress={() => setEnding('whole')} className="flex-1" />
+        <Button
+          label="Last pass stops"
+          kind="quiet"
+          chosen={ending === 'stop'}
+          disabled={none}
+          onPress={() => setEnding('stop')}
+          className="flex-1"
+        />
+        <Button
+          label="Last pass whole"
+          kind="quiet"
+          chosen={ending === 'whole'}
+          disabled={none}
+          onPress={() => setEnding('whole')}
+          className="flex-1"
+        />
       </View>
       <NumberField
         label="Crossfade at a seam"

@@ -43,7 +43,16 @@ function Tile({ index, show, kind, parts, column, pixelsPerSecond }: TileProps) 
   const to = ((index + 1) * TILE) / pixelsPerSecond;
   const here = parts.filter((part) => part.at < to && partEnd(part) > from);
   return here.map((part) => (
-    <PartTile key={part.id} show={show} kind={kind} part={part} from={from} top={index * TILE} column={column} pixelsPerSecond={pixelsPerSecond} />
+    <PartTile
+      key={part.id}
+      show={show}
+      kind={kind}
+      part={part}
+      from={from}
+      top={index * TILE}
+      column={column}
+      pixelsPerSecond={pixelsPerSecond}
+    />
   ));
 }
 
@@ -77,10 +86,6 @@ function PartTile({ show, kind, part, from, top, column, pixelsPerSecond }: Part
   }, [part, lane, peaks, sourceSeconds, from, pixelsPerSecond, width, tokens, kind]);
 
   return (
-    <canvas
-      ref={canvas}
-      aria-hidden
-      style={{ position: 'absolute', left: column.x, top, width, height: TILE, pointerEvents: 'none' }}
-    />
+    <canvas ref={canvas} aria-hidden style={{ position: 'absolute', left: column.x, top, width, height: TILE, pointerEvents: 'none' }} />
   );
 }

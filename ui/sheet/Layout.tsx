@@ -38,7 +38,8 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
   const face = useOpenShow((store) => store.face);
   const { part, picture } = useChosen(show);
   const { height } = useWindowDimensions();
-  const stage = Math.round(Math.min(180, height * 0.22));
+  // While something is chosen the sheet needs the room more than the stage does.
+  const stage = Math.round(Math.min(180, height * 0.22) * (part || picture ? 0.65 : 1));
   return (
     <>
       <Messages />
@@ -55,7 +56,13 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
           <SheetBox show={show} wide={false} />
           <View className="gap-2 border-t border-line bg-card px-4 py-2">
             <Incoming show={show} />
-            {part ? <PartDrawer show={show} part={part} onFit={onFit} /> : picture ? <PictureDrawer show={show} picture={picture} /> : <FaceStart show={show} face={face} />}
+            {part ? (
+              <PartDrawer show={show} part={part} onFit={onFit} />
+            ) : picture ? (
+              <PictureDrawer show={show} picture={picture} />
+            ) : (
+              <FaceStart show={show} face={face} />
+            )}
           </View>
         </>
       )}

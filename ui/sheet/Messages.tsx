@@ -11,7 +11,9 @@ export function Messages() {
   if (!notice && saved.status !== 'failed') return null;
   return (
     <View className="gap-2 px-3 py-1.5">
-      {saved.status === 'failed' ? <Notice grave text={`The latest change is not saved yet. ${sentenceOf(saved.failure)} It is tried again every few seconds.`} /> : null}
+      {saved.status === 'failed' ? (
+        <Notice grave text={`The latest change is not saved yet. ${sentenceOf(saved.failure)} It is tried again every few seconds.`} />
+      ) : null}
       {notice ? (
         <Notice
           text={notice.kind === 'failure' ? sentenceOf(notice.failure) : notice.text}

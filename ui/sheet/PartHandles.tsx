@@ -19,8 +19,15 @@ interface Props {
 }
 
 /** The body of a part: a tap chooses it, press and hold lifts and moves it once it is chosen. */
-export function PartBody({ part, base, column, pixelsPerSecond, chosen, title }: Props & { readonly chosen: boolean; readonly title: string }) {
-  const { choose, edit, tryOut, endPreview } = useOpenShow.getState();
+export function PartBody({
+  part,
+  base,
+  column,
+  pixelsPerSecond,
+  chosen,
+  title,
+}: Props & { readonly chosen: boolean; readonly title: string }) {
+  const { choose, edit, tryOut, endPreview, setFace } = useOpenShow.getState();
   const at = (seconds: number) => ({ id: base.id, at: Math.max(0, base.at + seconds) });
   const drag = useVerticalDrag({
     pixelsPerSecond,
@@ -28,7 +35,10 @@ export function PartBody({ part, base, column, pixelsPerSecond, chosen, title }:
     onMove: (seconds) => (chosen ? tryOut(movePart, at(seconds)) : undefined),
     onEnd: (seconds) => (chosen ? edit(movePart, at(seconds)) : undefined),
     onCancel: endPreview,
-    onTap: () => choose({ kind: 'part', id: base.id }),
+    onTap: () => {
+      if (useOpenShow.getState().face !== 'bed') setFace('bed');
+      choose({ kind: 'part', id: base.id });
+    },
   });
   return (
     <div
@@ -61,8 +71,22 @@ export function PartHandles({ part, base, column, pixelsPerSecond }: Props) {
     <>
       <TrimBar part={part} base={base} column={column} pixelsPerSecond={pixelsPerSecond} edge="start" moment={part.at} />
       <TrimBar part={part} base={base} column={column} pixelsPerSecond={pixelsPerSecond} edge="end" moment={end} />
-      <FadeKnob part={part} base={base} column={column} pixelsPerSecond={pixelsPerSecond} side="fadeUp" moment={part.at + part.fadeUp.seconds} />
-      <FadeKnob part={part} base={base} column={column} pixelsPerSecond={pixelsPerSecond} side="fadeOut" moment={end - part.fadeOut.seconds} />
+      <FadeKnob
+        part={part}
+        base={base}
+        column={column}
+        pixelsPerSecond={pixelsPerSecond}
+        side="fadeUp"
+        moment={part.at + part.fadeUp.seconds}
+      />
+      <FadeKnob
+        part={part}
+        base={base}
+        column={column}
+        pixelsPerSecond={pixelsPerSecond}
+        side="fadeOut"
+        moment={end - part.fadeOut.seconds}
+      />
     </>
   );
 }
@@ -108,7 +132,14 @@ function TrimBar({ base, column, pixelsPerSecond, edge, moment }: Props & { read
   );
 }
 
-function FadeKnob({ part, base, column, pixelsPerSecond, side, moment }: Props & { readonly side: 'fadeUp' | 'fadeOut'; readonly moment: number }) {
+function FadeKnob({
+  part,
+  base,
+  column,
+  pixelsPerSecond,
+  side,
+  moment,
+}: Props & { readonly side: 'fadeUp' | 'fadeOut'; readonly moment: number }) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const sign = side === 'fadeUp' ? 1 : -1;
   const to = (seconds: number) => ({

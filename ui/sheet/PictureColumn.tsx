@@ -36,10 +36,25 @@ export function PictureColumn({ show, column, view, sortable }: Props) {
   };
   const near = placed.filter((one) => one.end * view.pixelsPerSecond >= view.top && one.start * view.pixelsPerSecond <= view.bottom);
   return (
-    <DndContext sensors={sensors} onDragEnd={drop} accessibility={{ screenReaderInstructions: { draggable: 'Press Space to lift this picture, arrow keys to move it, Space to put it down, Escape to leave it where it was.' } }}>
+    <DndContext
+      sensors={sensors}
+      onDragEnd={drop}
+      accessibility={{
+        screenReaderInstructions: {
+          draggable: 'Press Space to lift this picture, arrow keys to move it, Space to put it down, Escape to leave it where it was.',
+        },
+      }}
+    >
       <SortableContext items={near.map((one) => one.picture.id)} strategy={verticalListSortingStrategy} disabled={!sortable}>
         {near.map((one) => (
-          <Block key={one.picture.id} placed={one} title={show.media[one.picture.media]!.title} column={column} pixelsPerSecond={view.pixelsPerSecond} sortable={sortable} />
+          <Block
+            key={one.picture.id}
+            placed={one}
+            title={show.media[one.picture.media]!.title}
+            column={column}
+            pixelsPerSecond={view.pixelsPerSecond}
+            sortable={sortable}
+          />
         ))}
       </SortableContext>
     </DndContext>
@@ -96,7 +111,9 @@ function Block({ placed, title, column, pixelsPerSecond, sortable }: BlockProps)
         userSelect: 'none',
       }}
     >
-      {url ? <img src={url} alt="" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', display: 'block' }} /> : null}
+      {url ? (
+        <img src={url} alt="" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', display: 'block' }} />
+      ) : null}
       {height >= 20 ? (
         <span className="absolute left-1 top-1 rounded-full bg-ink px-1.5 font-mono text-tiny text-paper">{`${picture.hold.toFixed(1)} s`}</span>
       ) : null}

@@ -41,7 +41,15 @@ export function Sheet({ show, width, wide }: Props) {
         role="region"
         aria-label="Sheet: time runs down"
         tabIndex={-1}
-        style={{ position: 'absolute', inset: 0, overflowY: 'scroll', overflowX: 'hidden', scrollbarWidth: 'none', overflowAnchor: 'none', touchAction: 'pan-y' }}
+        style={{
+          position: 'absolute',
+          inset: 0,
+          overflowY: 'scroll',
+          overflowX: 'hidden',
+          scrollbarWidth: 'none',
+          overflowAnchor: 'none',
+          touchAction: 'pan-y',
+        }}
       >
         <div style={{ position: 'relative', height: height * NOW_AT + drawn * pixelsPerSecond + below, overflow: 'clip' }}>
           <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
@@ -100,7 +108,11 @@ function EmptyBed({ left, width, height }: { readonly left: number; readonly wid
 function EndLine({ y, width }: { readonly y: number; readonly width: number }) {
   if (y === 0) return null;
   return (
-    <div aria-hidden style={{ position: 'absolute', left: 0, top: y, width, height: 2, pointerEvents: 'none', zIndex: 2 }} className="bg-moss">
+    <div
+      aria-hidden
+      style={{ position: 'absolute', left: 0, top: y, width, height: 2, pointerEvents: 'none', zIndex: 2 }}
+      className="bg-moss"
+    >
       <span style={{ position: 'absolute', right: 6, top: 3 }} className="rounded-full bg-moss-soft px-2 font-bold text-tiny text-moss">
         end of the show
       </span>
@@ -111,7 +123,11 @@ function EndLine({ y, width }: { readonly y: number; readonly width: number }) {
 function NowLine({ top }: { readonly top: number }) {
   const now = useTransport((state) => sayTime(state.now));
   return (
-    <div aria-hidden style={{ position: 'absolute', left: 0, right: 0, top: top - 1, height: 2, pointerEvents: 'none', zIndex: 10 }} className="bg-ink">
+    <div
+      aria-hidden
+      style={{ position: 'absolute', left: 0, right: 0, top: top - 1, height: 2, pointerEvents: 'none', zIndex: 10 }}
+      className="bg-ink"
+    >
       <span style={{ position: 'absolute', left: 2, top: -10 }} className="rounded-full bg-ink px-1.5 font-mono text-small text-paper">
         {now}
       </span>

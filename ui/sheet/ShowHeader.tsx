@@ -34,7 +34,12 @@ export function ShowHeader({ history, mayEdit, wide, onBack }: Props) {
       {wide ? <FaceTabs wide /> : null}
       <View className={`flex-row justify-end ${wide ? 'flex-1' : ''}`}>
         <IconButton label={past ? `Undo: ${past.title}` : 'Nothing to undo'} icon={Undo} disabled={!past || !mayEdit} onPress={undo} />
-        <IconButton label={future ? `Redo: ${future.title}` : 'Nothing to redo'} icon={Redo} disabled={!future || !mayEdit} onPress={redo} />
+        <IconButton
+          label={future ? `Redo: ${future.title}` : 'Nothing to redo'}
+          icon={Redo}
+          disabled={!future || !mayEdit}
+          onPress={redo}
+        />
       </View>
     </View>
   );

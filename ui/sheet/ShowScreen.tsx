@@ -59,7 +59,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
   if (state.status !== 'open' || !show) return <View className="flex-1 bg-paper" />;
   const part = partsOn(show, 'bed')[0];
   return (
-    <View className="flex-1 bg-paper">
+    <View className="flex-1 overflow-hidden bg-paper">
       <ShowHeader history={state.history} mayEdit={state.mayEdit} wide={wide} onBack={back} />
       <Layout show={show} wide={wide} onFit={() => setOver('fit')} />
       {over === 'fit' && part ? (
@@ -80,7 +80,10 @@ export function ShowScreen({ id }: { readonly id: string }) {
         </Panel>
       ) : null}
       {hovering ? (
-        <View pointerEvents="none" className="absolute inset-3 items-center justify-center rounded-control border-4 border-dashed border-rain bg-rain-mist opacity-90">
+        <View
+          pointerEvents="none"
+          className="absolute inset-3 items-center justify-center rounded-control border-4 border-dashed border-rain bg-rain-mist opacity-90"
+        >
           <Say look="title">Drop photos or a piece of music</Say>
         </View>
       ) : null}

@@ -18,7 +18,10 @@ export function Stitches({ show, column, view }: { readonly show: Show; readonly
     if (y < view.top || y > view.bottom) return null;
     const name = `stitch ${index + 1}`;
     return (
-      <div key={index} style={{ position: 'absolute', left: column.x, width: column.width, top: y - TARGET / 2, height: TARGET, pointerEvents: 'none' }}>
+      <div
+        key={index}
+        style={{ position: 'absolute', left: column.x, width: column.width, top: y - TARGET / 2, height: TARGET, pointerEvents: 'none' }}
+      >
         <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 - 3, height: 2 }} />
         <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 + 2, height: 2 }} />
         <button
@@ -37,7 +40,9 @@ export function Stitches({ show, column, view }: { readonly show: Show; readonly
             pointerEvents: 'auto',
           }}
         >
-          <span className={`mx-auto flex h-6 w-6 items-center justify-center rounded-full border-2 border-rain font-mono text-tiny ${playing === name ? 'bg-rain text-on-rain' : 'bg-card text-rain'}`}>
+          <span
+            className={`mx-auto flex h-6 w-6 items-center justify-center rounded-full border-2 border-rain font-mono text-tiny ${playing === name ? 'bg-rain text-on-rain' : 'bg-card text-rain'}`}
+          >
             {index + 1}
           </span>
         </button>

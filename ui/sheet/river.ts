@@ -22,9 +22,12 @@ export interface Stretch {
   readonly height: number;
 }
 
-/** Half-widths are shares of half the column: 100 % takes 0.8 of it, 200 % all of it; in between amplitude is straight. */
+/**
+ * Half-widths are shares of half the column: 100 % takes 0.8 of it, 200 % all of it. Below 100 % the width falls a little
+ * slower than amplitude does, so that a quiet bed is still water and a dip of 10 dB is still half as wide.
+ */
 export function bankShare(gain: number): number {
-  return gain <= 1 ? gain * 0.8 : Math.min(1, 0.8 + (gain - 1) * 0.2);
+  return gain <= 1 ? gain ** 0.6 * 0.8 : Math.min(1, 0.8 + (gain - 1) * 0.2);
 }
 
 /** Water between the banks: quiet passages stay visible. */
@@ -86,8 +89,12 @@ export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stret
 
 function outline(pen: CanvasRenderingContext2D, halves: Float32Array, top: number, middle: number): void {
   pen.beginPath();
-  for (let row = 0; row < halves.length; row += 1) pen.lineTo(middle - halves[row]!, top + row);
-  for (let row = halves.length - 1; row >= 0; row -= 1) pen.lineTo(middle + halves[row]!, top + row);
+  const last = halves.length - 1;
+  for (let row = 0; row <= last; row += 1) pen.lineTo(middle - halves[row]!, top + row);
+  // One row further down: the next tile begins there, and no line of paper may show between the two.
+  pen.lineTo(middle - halves[last]!, top + last + 1);
+  pen.lineTo(middle + halves[last]!, top + last + 1);
+  for (let row = last; row >= 0; row -= 1) pen.lineTo(middle + halves[row]!, top + row);
   pen.closePath();
 }
 
@@ -95,6 +102,7 @@ function strokeBanks(pen: CanvasRenderingContext2D, halves: Float32Array, top: n
   for (const side of [-1, 1]) {
     pen.beginPath();
     for (let row = 0; row < halves.length; row += 1) pen.lineTo(middle + side * halves[row]!, top + row);
+    pen.lineTo(middle + side * halves.at(-1)!, top + halves.length);
     pen.stroke();
   }
 }

@@ -79,7 +79,8 @@ export function useZoomGestures(scroller: React.RefObject<HTMLDivElement | null>
     const element = scroller.current;
     if (!element) return undefined;
     let pinch: { spread: number; zoom: number } | null = null;
-    const spreadOf = (touches: TouchList) => Math.hypot(touches[0]!.clientX - touches[1]!.clientX, touches[0]!.clientY - touches[1]!.clientY);
+    const spreadOf = (touches: TouchList) =>
+      Math.hypot(touches[0]!.clientX - touches[1]!.clientX, touches[0]!.clientY - touches[1]!.clientY);
     const set = (zoom: number) => useOpenShow.getState().setZoom(clamp(zoom, ZOOM.least, ZOOM.most));
 
     const start = (event: TouchEvent) => {

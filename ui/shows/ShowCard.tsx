@@ -28,12 +28,19 @@ export function ShowCard({ entry, onOpen, onDelete }: Props) {
   const duplicate = useDuplicateShow();
   const { data: cover } = usePictureUrl(entry.cover, 'thumb');
   return (
-    <View className="flex-row items-center gap-1 rounded-control border border-line bg-card p-2">
+    <View className="rounded-control border border-line bg-card p-2">
       {renaming ? (
-        <Rename entry={entry} onDone={() => setRenaming(false)} />
+        <View className="flex-row items-center gap-2">
+          <Rename entry={entry} onDone={() => setRenaming(false)} />
+        </View>
       ) : (
-        <>
-          <Pressable accessibilityRole="button" accessibilityLabel={`Open “${entry.title}”`} onPress={onOpen} className="min-h-touch min-w-0 flex-1 flex-row items-center gap-3 active:opacity-75">
+        <View className="flex-row flex-wrap items-center justify-end">
+          <Pressable
+            accessibilityRole="button"
+            accessibilityLabel={`Open “${entry.title}”`}
+            onPress={onOpen}
+            className="min-h-touch min-w-[240px] flex-1 flex-row items-center gap-3 active:opacity-75"
+          >
             <View className="h-16 w-24 overflow-hidden rounded-part bg-moss-soft">
               {cover ? <img src={cover} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}
             </View>
@@ -42,18 +49,22 @@ export function ShowCard({ entry, onOpen, onDelete }: Props) {
                 {entry.title}
               </Say>
               <Say look="small">
-                {entry.pictures === 0 ? 'no pictures yet' : `${entry.pictures} ${entry.pictures === 1 ? 'picture' : 'pictures'} · ${sayTime(entry.seconds)}`}
+                {entry.pictures === 0
+                  ? 'no pictures yet'
+                  : `${entry.pictures} ${entry.pictures === 1 ? 'picture' : 'pictures'} · ${sayTime(entry.seconds)}`}
               </Say>
             </View>
           </Pressable>
-          <IconButton label={`Rename “${entry.title}”`} icon={Pencil} onPress={() => setRenaming(true)} />
-          <IconButton
-            label={`Make a copy of “${entry.title}”`}
-            icon={Copy}
-            onPress={() => duplicate.mutate({ id: entry.id, title: `${entry.title.slice(0, LIMITS.titleLength - 7)} (copy)` })}
-          />
-          <IconButton label={`Delete “${entry.title}”`} icon={Trash} tone="red" onPress={onDelete} />
-        </>
+          <View className="flex-row">
+            <IconButton label={`Rename “${entry.title}”`} icon={Pencil} onPress={() => setRenaming(true)} />
+            <IconButton
+              label={`Make a copy of “${entry.title}”`}
+              icon={Copy}
+              onPress={() => duplicate.mutate({ id: entry.id, title: `${entry.title.slice(0, LIMITS.titleLength - 7)} (copy)` })}
+            />
+            <IconButton label={`Delete “${entry.title}”`} icon={Trash} tone="red" onPress={onDelete} />
+          </View>
+        </View>
       )}
     </View>
   );

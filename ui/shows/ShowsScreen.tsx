@@ -49,7 +49,10 @@ export function ShowsScreen() {
       <Seeding entries={list.data ?? null} />
       {list.data?.length === 0 ? <Say className="py-6 text-center">No shows yet. Start one with “New show”.</Say> : null}
       {list.data?.map((entry) => {
-        const discard = () => remove.mutate(entry.id, { onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'sound' ? entry.title : 'Damaged show' }) });
+        const discard = () =>
+          remove.mutate(entry.id, {
+            onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'sound' ? entry.title : 'Damaged show' }),
+          });
         return entry.kind === 'sound' ? (
           <ShowCard key={entry.id} entry={entry} onOpen={() => open(entry.id)} onDelete={discard} />
         ) : (

@@ -25,8 +25,13 @@ export function LengthStrip({ show, onFit, spelled = false }: Props) {
         accessibilityRole="image"
         accessibilityLabel={`Pictures ${sayTime(lengths.pictures)}, bed ${sayTime(lengths.bed)}: ${said}`}
       >
-        <Bar share={lengths.pictures / most} colour="bg-moss" border="border-moss" />
-        <Bar share={lengths.bed / most} mark={lengths.verdict === 'over' ? lengths.pictures / most : null} colour="bg-rain" border="border-rain" />
+        <Bar filled={lengths.pictures / most} dashed={0} colour="bg-moss" border="border-moss" />
+        <Bar
+          filled={Math.min(lengths.bed, lengths.pictures || lengths.bed) / most}
+          dashed={Math.abs(lengths.difference) / most}
+          colour="bg-rain"
+          border="border-rain"
+        />
         {spelled ? (
           <Say look="time" className="text-ink-2">
             pictures {sayTime(lengths.pictures)} bed {sayTime(lengths.bed)}
@@ -45,19 +50,20 @@ export function LengthStrip({ show, onFit, spelled = false }: Props) {
 }
 
 interface BarProps {
-  readonly share: number;
-  /** From here on the bar is too much: drawn hollow. */
-  readonly mark?: number | null;
+  /** Shares of the whole width. What is missing or too much is dashed. */
+  readonly filled: number;
+  readonly dashed: number;
   readonly colour: string;
   readonly border: string;
 }
 
-function Bar({ share, mark = null, colour, border }: BarProps) {
-  const full = mark ?? share;
+function Bar({ filled, dashed, colour, border }: BarProps) {
   return (
     <View className="h-2.5 w-full flex-row">
-      <View className={`h-2.5 rounded-full ${colour}`} style={{ width: `${full * 100}%` }} />
-      {full < 0.999 ? <View className={`h-2.5 flex-1 rounded-full border border-dashed ${border} ${mark === null ? 'opacity-60' : ''}`} /> : null}
+      <View className={`h-2.5 rounded-full ${colour}`} style={{ width: `${filled * 100}%` }} />
+      {dashed > 0.001 ? (
+        <View className={`h-2.5 rounded-full border border-dashed ${border}`} style={{ width: `${dashed * 100}%` }} />
+      ) : null}
     </View>
   );
 }

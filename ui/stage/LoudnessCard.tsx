@@ -26,7 +26,11 @@ export function LoudnessCard({ show, width }: { readonly show: Show; readonly wi
       </View>
       <View className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}>
         <Reading title="Whole show" value={data.integrated === null ? '–' : `${data.integrated.toFixed(1).replace('-', '−')} LUFS`} />
-        <Reading title="Highest peak" value={data.truePeak === null ? '–' : sayLevel(data.truePeak).replace('dB', 'dBTP')} red={(data.truePeak ?? -1) > 0} />
+        <Reading
+          title="Highest peak"
+          value={data.truePeak === null ? '–' : sayLevel(data.truePeak).replace('dB', 'dBTP')}
+          red={(data.truePeak ?? -1) > 0}
+        />
       </View>
     </View>
   );

@@ -22,7 +22,11 @@ export function Stage({ show, height }: { readonly show: Show; readonly height: 
         onPress={() => (sounding ? pause() : togglePlay())}
         className="absolute bottom-3 left-4 h-14 w-14 items-center justify-center rounded-full border-2 border-paper bg-ink active:opacity-75"
       >
-        {sounding ? <Pause size={24} color={tokens.paper} fill={tokens.paper} aria-hidden /> : <Play size={24} color={tokens.paper} fill={tokens.paper} aria-hidden />}
+        {sounding ? (
+          <Pause size={24} color={tokens.paper} fill={tokens.paper} aria-hidden />
+        ) : (
+          <Play size={24} color={tokens.paper} fill={tokens.paper} aria-hidden />
+        )}
       </Pressable>
       <View className="absolute bottom-4 right-3 rounded-full bg-ink px-3 py-1">
         <Clock length={showSeconds(show)} />
@@ -58,10 +62,7 @@ function Pictures({ show }: { readonly show: Show }) {
     );
   }
   const [shown, coming, share] = key.split(' ');
-  const layers = [
-    { index: Number(shown), opacity: 1 },
-    ...(coming ? [{ index: Number(coming), opacity: Number(share) }] : []),
-  ];
+  const layers = [{ index: Number(shown), opacity: 1 }, ...(coming ? [{ index: Number(coming), opacity: Number(share) }] : [])];
   // The next picture waits underneath, decoded: no black flash when its turn comes.
   const next = Number(shown) + 1;
   if (!coming && placed[next]) layers.unshift({ index: next, opacity: 0 });
@@ -74,5 +75,11 @@ function Pictures({ show }: { readonly show: Show }) {
 function Layer({ media, title, opacity }: { readonly media: string; readonly title: string; readonly opacity: number }) {
   const { data: url } = usePictureUrl(media, 'stage');
   if (!url) return null;
-  return <img src={url} alt={opacity > 0 ? title : ''} style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain', opacity }} />;
+  return (
+    <img
+      src={url}
+      alt={opacity > 0 ? title : ''}
+      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain', opacity }}
+    />
+  );
 }

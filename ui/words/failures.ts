@@ -6,7 +6,8 @@ const number = (value: unknown) => (typeof value === 'number' ? value : 0);
 
 /** What happened, what is safe, what to do: one entry for every code. */
 const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => string>> = {
-  'media.empty': (d) => `${quoted(d)} is empty: it holds no bytes at all. Your show is unchanged. Copy the file again from where it came from.`,
+  'media.empty': (d) =>
+    `${quoted(d)} is empty: it holds no bytes at all. Your show is unchanged. Copy the file again from where it came from.`,
   'media.unknown': (d) =>
     `${quoted(d)} is not a sound that this browser can read. Your show is unchanged. WAV, MP3, FLAC, Ogg, Opus, M4A and the sound of MP4 or WebM work.`,
   'media.no-sound': (d) => `${quoted(d)} has no sound in it. Your show is unchanged. Choose a file that holds music.`,
@@ -15,9 +16,12 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
     `${quoted(d)} is ${sayTime(number(d.seconds), 0)} long; Rain Bed takes sounds up to ${saySpan(number(d.most) || 7200)}. Your show is unchanged. Cut the piece you need out of it first.`,
   'media.truncated': (d) =>
     `${quoted(d)} is cut short: ${sayTime(number(d.seconds))} of ${sayTime(number(d.claimed))} is there. You can use what there is; for the rest, copy the file again.`,
-  'media.damaged': (d) => `${quoted(d)} is damaged and cannot be read to its end. Your show is unchanged. Copy the file again, or choose another.`,
-  'media.missing': () => 'A file of this show is no longer in this browser’s storage. The show itself is safe. Add the file again to hear or see it.',
-  'photo.unreadable': (d) => `${quoted(d)} is not a picture that this browser can read. Your show is unchanged. JPEG, PNG, WebP and GIF work.`,
+  'media.damaged': (d) =>
+    `${quoted(d)} is damaged and cannot be read to its end. Your show is unchanged. Copy the file again, or choose another.`,
+  'media.missing': () =>
+    'A file of this show is no longer in this browser’s storage. The show itself is safe. Add the file again to hear or see it.',
+  'photo.unreadable': (d) =>
+    `${quoted(d)} is not a picture that this browser can read. Your show is unchanged. JPEG, PNG, WebP and GIF work.`,
   'photo.heic': (d) =>
     `${quoted(d)} is an HEIC photo, which this browser cannot read. Your show is unchanged. Share it as JPEG (the phone’s camera settings call that “most compatible”) and add it again.`,
   'photo.too-large': (d) =>
@@ -26,10 +30,13 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
     'The storage of this browser is full. Everything saved so far is safe. Delete a show you no longer need or free space on the device, then try again.',
   'storage.denied': () =>
     'This window may not store anything (a private window often may not). Nothing is lost, but nothing can be kept either. Open Rain Bed in an ordinary window.',
-  'storage.failed': () => 'The browser’s storage did not answer. What was saved before is safe. Reload the page; if it happens again, restart the browser.',
-  'show.damaged': () => 'This show is damaged and cannot be opened. Its data are kept as they are, and your other shows are not touched. Save its data as a file to have it looked at.',
+  'storage.failed': () =>
+    'The browser’s storage did not answer. What was saved before is safe. Reload the page; if it happens again, restart the browser.',
+  'show.damaged': () =>
+    'This show is damaged and cannot be opened. Its data are kept as they are, and your other shows are not touched. Save its data as a file to have it looked at.',
   'show.newer': () => 'This show was made by a newer Rain Bed. It is kept as it is. Open it there, or update this one.',
-  'show.missing': () => 'This show is not in this browser. It may have been deleted, or made on another device. Your other shows are in the list.',
+  'show.missing': () =>
+    'This show is not in this browser. It may have been deleted, or made on another device. Your other shows are in the list.',
   'output.missing': () => 'No sound output answered. Your show is safe. Connect a speaker or headphones, then press play again.',
   'render.failed': () => 'The sound could not be put together. Your show is safe. Reload the page and try again.',
   'server.away': () => 'The demo show could not be fetched: its server does not answer. Your own shows are safe and work without it.',

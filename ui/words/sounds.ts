@@ -20,6 +20,8 @@ export function saySilence(facts: SoundFacts): string | null {
   if (!facts.sounding) return 'This sound is silent throughout.';
   const lead = facts.sounding.from;
   const tail = facts.seconds - facts.sounding.to;
-  const said = [lead >= 0.1 ? `${saySpan(lead)} of silence at the start` : '', tail >= 0.1 ? `${saySpan(tail)} at the end` : ''].filter(Boolean);
+  const said = [lead >= 0.1 ? `${saySpan(lead)} of silence at the start` : '', tail >= 0.1 ? `${saySpan(tail)} at the end` : ''].filter(
+    Boolean,
+  );
   return said.length > 0 ? said.join(', ').replace(/^(\S+ s) at the end/, '$1 of silence at the end') : null;
 }

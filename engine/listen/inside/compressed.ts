@@ -2,7 +2,7 @@ import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample, type
 import { Failure } from '../../../core/failure';
 import { behindId3, claimOf } from '../../../core/files';
 import { blobBytes } from './blobBytes';
-import { checkLength, type Decoded, type SoundSink } from './sound';
+import { checkLength, type Decoded, type SoundSink } from './sink';
 
 const HEAD = 1 << 16;
 /** Time stamps of some containers are whole milliseconds: smaller steps than this are no gaps, seconds. */

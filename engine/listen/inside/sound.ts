@@ -8,20 +8,8 @@ import { PlaceWriter, writeAt } from '../../media/write';
 import type { SoundFacts } from '../listen.protocol';
 import { blobBytes } from './blobBytes';
 import { decodeCompressed } from './compressed';
+import { tooLong, type SoundSink } from './sink';
 import { decodeWav } from './wav';
-
-/** Decoded sound, block by block, as a decoder hands it out. */
-export interface SoundSink {
-  /** Called once, before the first block. @throws Failure `media.too-long`. */
-  begin(rate: number, channels: number): void;
-  /** Planar sound; the arrays are only read. */
-  take(planes: readonly Float32Array[], count: number): void;
-}
-
-export interface Decoded {
-  /** Frames that the file claims at its own rate; null where it does not say. */
-  readonly claimed: number | null;
-}
 
 /** Below this a sound is no sound, seconds. */
 const SHORTEST = 0.05;
@@ -72,7 +60,8 @@ class Keeper implements SoundSink {
   finish(claimed: number | null): SoundFacts {
     if (!this.converter || this.taken === 0) throw new Failure('media.no-length');
     this.keep(this.converter.finish());
-    if (this.taken < SHORTEST * this.rate) throw new Failure(claimed !== null && claimed > this.taken * 2 ? 'media.damaged' : 'media.no-length');
+    if (this.taken < SHORTEST * this.rate)
+      throw new Failure(claimed !== null && claimed > this.taken * 2 ? 'media.damaged' : 'media.no-length');
     const pcmChannels = this.converter.channels;
     const frames = this.samples / pcmChannels;
     const missing = claimed === null ? 0 : (claimed - this.taken) / this.rate;
@@ -96,13 +85,4 @@ class Keeper implements SoundSink {
     this.peakBuilder!.push(block);
     this.samples += block.length;
   }
-}
-
-/** Refuses a length before anything is decoded. */
-export function checkLength(seconds: number): void {
-  if (seconds > LIMITS.soundSeconds) throw tooLong(seconds);
-}
-
-function tooLong(seconds: number): Failure {
-  return new Failure('media.too-long', { seconds: Math.round(seconds), most: LIMITS.soundSeconds });
 }

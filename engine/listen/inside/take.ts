@@ -53,7 +53,15 @@ export async function take({ file, name, want }: TakeDetails, desk: Desk): Promi
     const facts = stored ?? (await takeSound(file, id, desk.signal, (share) => desk.progress(0.1 + share * 0.85)));
     await keep(file, id, desk.signal);
     if (!stored) await writeAt(places.facts(id), new TextEncoder().encode(JSON.stringify(facts)));
-    const media: Media = { ...base, kind: 'sound', seconds: facts.seconds, rate: facts.rate, channels: facts.channels, width: 0, height: 0 };
+    const media: Media = {
+      ...base,
+      kind: 'sound',
+      seconds: facts.seconds,
+      rate: facts.rate,
+      channels: facts.channels,
+      width: 0,
+      height: 0,
+    };
     return { media, facts, known: stored !== null };
   } catch (error) {
     if (error instanceof Failure) throw new Failure(error.code, { name, ...error.details }, error);

@@ -1,7 +1,7 @@
 import { Failure } from '../../../core/failure';
 import { WavReader } from '../../../core/files';
 import { blobBytes } from './blobBytes';
-import { checkLength, type Decoded, type SoundSink } from './sound';
+import { checkLength, type Decoded, type SoundSink } from './sink';
 
 const BLOCK = 1 << 16;
 

@@ -21,7 +21,8 @@ async function openPcm(id: MediaId): Promise<Opened> {
     channels,
     frames,
     close,
-    read: (first, count, into) => readWindow(first, count, frames, channels, into, (from, to, at) => copy(into.subarray(at, at + to - from), from * 4)),
+    read: (first, count, into) =>
+      readWindow(first, count, frames, channels, into, (from, to, at) => copy(into.subarray(at, at + to - from), from * 4)),
   };
 }
 

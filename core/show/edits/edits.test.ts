@@ -1,0 +1,185 @@
+import fc from 'fast-check';
+import { photoMedia, showOf, soundMedia } from '../../testing/shows';
+import { perform, redo, startHistory, undo, type History } from '../history';
+import { BED_LANE } from '../newShow';
+import { compareLengths, partEnd, partSeconds, showSeconds } from '../placement';
+import { faultOf } from '../schema';
+import * as edits from '.';
+
+type Change = (history: History) => History;
+
+const level = fc.double({ min: -80, max: 20, noNaN: true });
+const seconds = fc.double({ min: -5, max: 400, noNaN: true });
+const edge = fc.constantFrom('start' as const, 'end' as const);
+const side = fc.constantFrom('fadeUp' as const, 'fadeOut' as const);
+const pick = (list: readonly { id: string }[], n: number) => list[n % list.length]?.id;
+
+/** Any edit with any details a person could give, wild numbers included. What names nothing is skipped. */
+const change: fc.Arbitrary<Change> = fc.oneof(
+  fc.tuple(fc.nat(), fc.nat()).map(([n, index]): Change => (h) => {
+    const photo = photoMedia((n % 50) + 1);
+    const picture = edits.newPicture(`new-${n}-${h.past.length}-${h.show.pictures.length}`, photo);
+    return h.show.pictures.some((one) => one.id === picture.id)
+      ? h
+      : perform(h, edits.addPictures, { pictures: [picture], media: [photo], index });
+  }),
+  fc.nat().map(
+    (n): Change =>
+      (h) =>
+        perform(h, edits.removePictures, { ids: [pick(h.show.pictures, n) ?? ''] }),
+  ),
+  fc.tuple(fc.nat(), fc.integer({ min: -3, max: 40 })).map(([n, index]): Change => (h) => {
+    const id = pick(h.show.pictures, n);
+    return id ? perform(h, edits.movePicture, { id, index }) : h;
+  }),
+  fc.tuple(fc.option(fc.nat()), seconds).map(([n, s]): Change => (h) => {
+    const id = n === null ? undefined : pick(h.show.pictures, n);
+    return perform(h, edits.setHold, { ids: id ? [id] : 'all', seconds: s });
+  }),
+  fc.double({ min: 0.5, max: 300, noNaN: true }).map((length): Change => (h) => {
+    const media = soundMedia(2000 + Math.floor(length), Math.floor(length) + 0.5);
+    return perform(h, edits.layPart, { part: edits.newPart('bed-1', BED_LANE, media), media, instead: h.show.parts.map((one) => one.id) });
+  }),
+  ...[
+    fc.tuple(edge, seconds).map(
+      ([e, moment]) =>
+        (id: string, h: History) =>
+          perform(h, edits.trimEdge, { id, edge: e, moment }),
+    ),
+    fc.tuple(edge, seconds).map(
+      ([e, position]) =>
+        (id: string, h: History) =>
+          perform(h, edits.trimSource, { id, edge: e, position }),
+    ),
+    fc.tuple(seconds, seconds).map(
+      ([from, to]) =>
+        (id: string, h: History) =>
+          perform(h, edits.trimSilence, { id, from, to }),
+    ),
+    fc.tuple(side, seconds, fc.double({ min: -2, max: 2, noNaN: true })).map(
+      ([s, length, bend]) =>
+        (id: string, h: History) =>
+          perform(h, edits.setFade, { id, side: s, fade: { seconds: length, bend } }),
+    ),
+    level.map((gain) => (id: string, h: History) => perform(h, edits.setPartGain, { id, gain })),
+    seconds.map((at) => (id: string, h: History) => perform(h, edits.movePart, { id, at })),
+    fc.tuple(seconds, seconds).map(
+      ([end, fade]) =>
+        (id: string, h: History) =>
+          perform(h, edits.stopEarly, { id, end, fade }),
+    ),
+    fc.tuple(fc.double({ min: -1, max: 300, noNaN: true }), seconds, fc.constantFrom('stop' as const, 'whole' as const)).map(
+      ([end, join, ending]) =>
+        (id: string, h: History) =>
+          perform(h, edits.repeatPart, { id, end, join, ending, fade: 4 }),
+    ),
+    fc.constant((id: string, h: History) => perform(h, edits.restorePart, { id })),
+    fc.constant((id: string, h: History) => perform(h, edits.removePart, { id })),
+  ].map((arbitrary) =>
+    (arbitrary as fc.Arbitrary<(id: string, h: History) => History>).map((act): Change => (h) => {
+      const id = h.show.parts[0]?.id;
+      return id ? act(id, h) : h;
+    }),
+  ),
+  level.map(
+    (gain): Change =>
+      (h) =>
+        perform(h, edits.setMasterGain, { gain }),
+  ),
+  fc.string({ maxLength: 200 }).map(
+    (title): Change =>
+      (h) =>
+        perform(h, edits.renameShow, { title }),
+  ),
+  fc.boolean().map(
+    (mute): Change =>
+      (h) =>
+        perform(h, edits.muteLane, { id: BED_LANE, mute }),
+  ),
+);
+
+it('keeps the show valid under any edits, and undo and redo lead there and back byte for byte', () => {
+  fc.assert(
+    fc.property(fc.array(change, { minLength: 1, maxLength: 40 }), (changes) => {
+      const start = startHistory(showOf([5, 6, 7], 30));
+      const states = [start];
+      for (const one of changes) {
+        const next = one(states.at(-1)!);
+        if (next !== states.at(-1)) states.push(next);
+      }
+      const end = states.at(-1)!;
+      for (const { show } of states) {
+        expect(faultOf(show)).toBeNull();
+        expect(showSeconds(show)).toBeCloseTo(
+          show.pictures.reduce((sum, one) => sum + one.hold, 0),
+          9,
+        );
+      }
+      let back = end;
+      for (const state of [...states].reverse()) {
+        expect(JSON.stringify(back.show)).toBe(JSON.stringify(state.show));
+        back = undo(back);
+      }
+      let forth = back;
+      for (const _ of states) forth = redo(forth);
+      expect(JSON.stringify(forth.show)).toBe(JSON.stringify(end.show));
+    }),
+    { numRuns: 150 },
+  );
+});
+
+it('leaves the old show untouched, and throws for names that lead nowhere', () => {
+  const show = showOf([5], 30);
+  const before = JSON.stringify(show);
+  edits.trimEdge(show, { id: 'bed-1', edge: 'end', moment: 12 });
+  expect(JSON.stringify(show)).toBe(before);
+  expect(() => edits.setPartGain(show, { id: 'nobody', gain: 0 })).toThrow('nobody');
+});
+
+describe('trimming', () => {
+  it('moves an edge and leaves what remains in its place', () => {
+    const show = edits.trimEdge(showOf([60], 30, { at: 10 }), { id: 'bed-1', edge: 'start', moment: 14 });
+    expect(show.parts[0]).toMatchObject({ at: 14, spans: [{ from: 4, to: 30 }] });
+    expect(edits.trimEdge(show, { id: 'bed-1', edge: 'start', moment: 0 }).parts[0]).toMatchObject({
+      at: 10,
+      spans: [{ from: 0, to: 30 }],
+    });
+  });
+
+  it('takes silence off both ends and keeps the start in the show', () => {
+    const show = edits.trimSilence(showOf([60], 30, { at: 5 }), { id: 'bed-1', from: 1.5, to: 28 });
+    expect(show.parts[0]).toMatchObject({ at: 5, spans: [{ from: 1.5, to: 28 }] });
+  });
+
+  it('goes back to the original', () => {
+    const original = showOf([60], 30);
+    let show = edits.stopEarly(original, { id: 'bed-1', end: 20, fade: 4 });
+    show = edits.setPartGain(show, { id: 'bed-1', gain: -9 });
+    expect(edits.restorePart(show, { id: 'bed-1' })).toEqual(original);
+  });
+});
+
+describe('making the lengths agree', () => {
+  it('stops early exactly with the show, with a fade over the last seconds', () => {
+    const show = edits.stopEarly(showOf([5, 6.5, 7.25], 30), { id: 'bed-1', end: 18.75, fade: 4 });
+    expect(compareLengths(show).verdict).toBe('fits');
+    expect(partEnd(show.parts[0]!)).toBe(18.75);
+    expect(show.parts[0]!.fadeOut.seconds).toBe(4);
+  });
+
+  it('repeats whole passes until the show is full, the last cut or kept whole', () => {
+    const short = showOf([40, 60], 30);
+    const cut = edits.repeatPart(short, { id: 'bed-1', end: 100, join: 0.01, ending: 'stop', fade: 4 });
+    expect(cut.parts[0]!.spans.map((span) => span.to - span.from)).toEqual([30, 30, 30, 10]);
+    expect(partSeconds(cut.parts[0]!)).toBe(100);
+    expect(cut.parts[0]!.spans.slice(0, -1).every((span) => span.join > 0)).toBe(true);
+    const whole = edits.repeatPart(short, { id: 'bed-1', end: 100, join: 0.01, ending: 'whole', fade: 4 });
+    expect(partSeconds(whole.parts[0]!)).toBe(120);
+  });
+
+  it('repeats a repeated part anew from its single pass', () => {
+    const once = edits.repeatPart(showOf([100], 30), { id: 'bed-1', end: 100, join: 0.01, ending: 'stop', fade: 4 });
+    const again = edits.repeatPart(once, { id: 'bed-1', end: 70, join: 0.02, ending: 'stop', fade: 2 });
+    expect(again.parts[0]!.spans.map((span) => span.to - span.from)).toEqual([30, 30, 10]);
+  });
+});

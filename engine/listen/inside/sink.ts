@@ -1,0 +1,24 @@
+import { Failure } from '../../../core/failure';
+import { LIMITS } from '../../../core/show';
+
+/** Decoded sound, block by block, as a decoder hands it out. */
+export interface SoundSink {
+  /** Called once, before the first block. @throws Failure `media.too-long`. */
+  begin(rate: number, channels: number): void;
+  /** Planar sound; the arrays are only read. */
+  take(planes: readonly Float32Array[], count: number): void;
+}
+
+export interface Decoded {
+  /** Frames that the file claims at its own rate; null where it does not say. */
+  readonly claimed: number | null;
+}
+
+/** Refuses a length before anything is decoded. */
+export function checkLength(seconds: number): void {
+  if (seconds > LIMITS.soundSeconds) throw tooLong(seconds);
+}
+
+export function tooLong(seconds: number): Failure {
+  return new Failure('media.too-long', { seconds: Math.round(seconds), most: LIMITS.soundSeconds });
+}
