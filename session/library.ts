@@ -30,24 +30,42 @@ export function cancelTaking(): void {
   stop?.abort();
 }
 
+interface Batch {
+  readonly taken: { readonly media: Media; readonly facts: SoundFacts | null }[];
+  readonly refused: Failure[];
+}
+
+/** Batches come in one after the other, so that a later one never cuts an earlier one off. */
+let queue: Promise<unknown> = Promise.resolve();
+let waiting = 0;
+
+async function takeAll(files: readonly File[], want: 'photo' | 'sound'): Promise<Batch['taken']> {
+  // What was refused stays on the screen until something new is brought in.
+  if (waiting === 0) dismissRefused();
+  waiting += 1;
+  const next = queue.then(() => takeBatch(files, want));
+  queue = next;
+  return next.finally(() => {
+    waiting -= 1;
+  });
+}
+
 /** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
-async function takeAll(files: readonly File[], want: 'photo' | 'sound') {
-  cancelTaking();
-  const mine = (stop = new AbortController());
-  const taken: { media: Media; facts: SoundFacts | null }[] = [];
-  const refused: Failure[] = [];
+async function takeBatch(files: readonly File[], want: 'photo' | 'sound'): Promise<Batch['taken']> {
+  const { signal } = (stop = new AbortController());
+  const { taken, refused }: Batch = { taken: [], refused: [] };
   for (const [index, file] of files.entries()) {
-    if (mine.signal.aborted) break;
+    if (signal.aborted) break;
     const say = (share: number) => useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
     try {
-      taken.push(await listener().call('take', { file, name: file.name, want }, { signal: mine.signal, onProgress: say }));
+      taken.push(await listener().call('take', { file, name: file.name, want }, { signal, onProgress: say }));
     } catch (error) {
       const failure = failureOf(error);
       if (failure.code !== 'cancelled') refused.push(failure);
     }
   }
-  if (stop === mine) useLibrary.setState({ taking: null, refused });
+  useLibrary.setState((state) => ({ taking: null, refused: [...state.refused, ...refused] }));
   return taken;
 }
 

@@ -1,0 +1,100 @@
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** A page that fails its test on any error the browser reports. */
+export const test = base.extend<{ quiet: true }>({
+  quiet: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on('pageerror', (error) => errors.push(error.message));
+      page.on('console', (message) => {
+        if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) errors.push(message.text());
+      });
+      await use(true);
+      expect(errors).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** Opens the list without the demo show, so that a test starts in no time. */
+export async function openEmpty(page: Page): Promise<void> {
+  await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'New show' })).toBeVisible();
+}
+
+export async function newShow(page: Page): Promise<void> {
+  await openEmpty(page);
+  await page.getByRole('button', { name: 'New show' }).click();
+  await expect(page.getByTestId('files: Add photos')).toBeAttached();
+}
+
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click({ timeout: 90_000 });
+  await expect(page.getByTestId('part puddle-jump')).toBeVisible();
+}
+
+export async function face(page: Page, name: 'Pictures' | 'Bed' | 'Finish'): Promise<void> {
+  await page.getByRole('tab', { name }).click();
+}
+
+export async function addPhotos(page: Page, paths: string[]): Promise<void> {
+  await face(page, 'Pictures');
+  const before = await page.getByTestId(/^picture \d+$/).count();
+  await page.getByTestId('files: Add photos').setInputFiles(paths);
+  await expect(page.getByTestId(/^picture \d+$/)).toHaveCount(before + paths.length);
+}
+
+/** Chooses a piece of music; it waits to be laid. */
+export async function chooseMusic(page: Page, path: string): Promise<void> {
+  await face(page, 'Bed');
+  await page.getByTestId(/^files: (Add|Change the) music$/).setInputFiles(path);
+}
+
+export async function layMusic(page: Page, path: string): Promise<void> {
+  await chooseMusic(page, path);
+  await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 60_000 });
+  await expect(page.getByTestId(/^part /)).toBeVisible();
+}
+
+/** Exports through the Finish face and gives the saved file. */
+export async function exportWav(page: Page, path: string, kind: '16-bit' | '24-bit' | 'Float' = '16-bit'): Promise<string> {
+  await face(page, 'Finish');
+  await page.getByRole('button', { name: kind, exact: true }).click();
+  const started = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the sound as WAV' }).click();
+  const download = await started;
+  await download.saveAs(path);
+  await page.getByRole('button', { name: 'Close this message' }).last().click();
+  return download.suggestedFilename();
+}
+
+/** A finger that goes down, moves in steps and comes up again, in real touch events. `hold` waits before it moves. */
+export async function dragByTouch(page: Page, from: { x: number; y: number }, by: number, hold = 0): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', y?: number) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints: y === undefined ? [] : [{ x: from.x, y }] });
+  await send('touchStart', from.y);
+  if (hold > 0) await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), hold);
+  for (let step = 1; step <= 10; step += 1) await send('touchMove', from.y + (by * step) / 10);
+  await send('touchEnd');
+  await session.detach();
+}
+
+export async function centreOf(page: Page, testId: string): Promise<{ x: number; y: number }> {
+  const box = await page.getByTestId(testId).boundingBox();
+  if (!box) throw new Error(`${testId} is not on the screen`);
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+}
+
+export function field(page: Page, name: string) {
+  return page.getByRole('textbox', { name, exact: true });
+}
+
+export async function type(page: Page, name: string, value: string): Promise<void> {
+  await field(page, name).fill(value);
+  await field(page, name).press('Enter');
+}

@@ -1,0 +1,166 @@
+import { addPhotos, centreOf, dragByTouch, expect, face, field, layMusic, newShow, openDemo, test, type } from './app';
+import { clickSong, photo } from './media';
+
+const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
+
+test('by thumb: choose, trim, fade and move on the sheet; a stroke elsewhere only scrolls', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  await layMusic(page, clickSong(40));
+  const undo = page.getByRole('button', { name: /^(Undo: |Nothing to undo)/ });
+
+  const before = await page.getByTestId(/^part /).getAttribute('aria-label');
+  await page.getByRole('button', { name: 'Close the drawer' }).click();
+  const body = await page.getByTestId(/^part /).boundingBox();
+  await dragByTouch(page, { x: body!.x + 60, y: body!.y + 120 }, -60);
+  await expect(page.getByText(/^0:0[1-9]\.\d \/ 0:15\.0/)).toBeVisible();
+  expect(await page.getByTestId(/^part /).getAttribute('aria-label')).toBe(before);
+
+  await page.keyboard.press('Home');
+  await page.getByTestId(/^part /).tap({ position: { x: 60, y: 60 } });
+  await dragByTouch(page, await centreOf(page, 'trim start'), 60);
+  await expect(undo).toHaveAccessibleName('Undo: trim the start');
+  await dragByTouch(page, await centreOf(page, 'fadeUp'), 40);
+  await expect(undo).toHaveAccessibleName('Undo: fade up');
+  await page.getByRole('button', { name: 'Fades', exact: true }).click();
+  await expect(field(page, 'Fade up')).not.toHaveValue('0.0 s');
+  await page.getByRole('button', { name: 'Fades', exact: true }).click();
+  const part = await page.getByTestId(/^part /).boundingBox();
+  await dragByTouch(page, { x: part!.x + 60, y: part!.y + 70 }, 50, 500);
+  await expect(undo).toHaveAccessibleName('Undo: move a part');
+
+  for (const step of ['move a part', 'fade up', 'trim the start', 'lay the music']) {
+    await expect(undo).toHaveAccessibleName(`Undo: ${step}`);
+    await undo.click();
+  }
+  await page.getByRole('button', { name: 'Redo: lay the music' }).click();
+  expect(await page.getByTestId(/^part /).getAttribute('aria-label')).toContain('from 0:00.0 to 0:40.0');
+});
+
+test('pictures: their order by thumb and by keyboard, their times, one time for all, out and back', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  const names = async () =>
+    page.getByTestId(/^picture \d$/).evaluateAll((all) => all.map((one) => /, (\w+), /.exec(one.getAttribute('aria-label')!)![1]));
+  expect(await names()).toEqual(['red', 'green', 'blue']);
+
+  const first = await page.getByTestId('picture 1').boundingBox();
+  await dragByTouch(page, { x: first!.x + 100, y: first!.y + 15 }, first!.height + 20, 450);
+  await expect.poll(names).toEqual(['green', 'red', 'blue']);
+
+  await page.getByTestId('picture 3').focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Space');
+  await expect.poll(names).toEqual(['green', 'blue', 'red']);
+
+  await page.getByTestId('picture 2').tap();
+  await type(page, 'Time on screen', '7,25');
+  await expect(page.getByText('0:00.0 / 0:17.3')).toBeVisible();
+  await page.getByRole('button', { name: 'Time on screen: more' }).click();
+  await expect(field(page, 'Time on screen')).toHaveValue('7.3 s');
+  await page.getByRole('button', { name: 'This time for all' }).click();
+  await expect(page.getByText('/ 0:21.9')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await expect(page.getByText('/ 0:14.6')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: remove a picture' }).click();
+  await expect.poll(names).toEqual(['green', 'blue', 'red']);
+});
+
+test('pinching changes the seconds on the screen', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  const height = async () => (await page.getByTestId('picture 1').boundingBox())!.height;
+  const before = await height();
+  const session = await page.context().newCDPSession(page);
+  const touch = (touchType: 'touchStart' | 'touchMove' | 'touchEnd', apart: number) =>
+    session.send('Input.dispatchTouchEvent', {
+      type: touchType,
+      touchPoints:
+        touchType === 'touchEnd'
+          ? []
+          : [
+              { x: 200, y: 480 - apart, id: 1 },
+              { x: 200, y: 480 + apart, id: 2 },
+            ],
+    });
+  await touch('touchStart', 20);
+  for (const apart of [25, 30, 35, 40]) await touch('touchMove', apart);
+  await touch('touchEnd', 0);
+  await expect.poll(height).toBeGreaterThan(before * 1.5);
+});
+
+test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the list of keys', async ({ page }) => {
+  await openDemo(page);
+  const clock = (text: RegExp) => expect(page.getByText(text)).toBeVisible();
+  await page.keyboard.press('Home');
+  for (let i = 0; i < 12; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('ArrowUp');
+  await clock(/^0:11\.9 \/ 1:36\.0/);
+  await page.getByTestId('part puddle-jump').focus();
+  await page.keyboard.press('Enter');
+  await expect(field(page, 'From')).toHaveValue('0:00.000');
+  await page.keyboard.press(',');
+  await expect(field(page, 'From')).toHaveValue('0:11.900');
+  await page.keyboard.press('Control+z');
+  await expect(field(page, 'From')).toHaveValue('0:00.000');
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(field(page, 'From')).toHaveValue('0:11.900');
+  await page.keyboard.press('Control+z');
+
+  const height = async () => (await page.getByTestId('picture 3').boundingBox())!.height;
+  const before = await height();
+  await page.keyboard.press('+');
+  await expect.poll(height).toBeGreaterThan(before * 1.2);
+
+  await page.getByTestId('trim end').focus();
+  expect(await page.getByTestId('trim end').evaluate((one) => getComputedStyle(one).outlineStyle)).toBe('solid');
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(page.getByRole('button', { name: 'Undo: trim the end' })).toBeVisible();
+
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+
+  await page.keyboard.press('Delete');
+  await expect(page.getByTestId('part puddle-jump')).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('part puddle-jump')).toBeVisible();
+});
+
+test('every control has a name, and on a phone a thumb can hit it', async ({ page }) => {
+  await openDemo(page);
+  await page.getByTestId('part puddle-jump').tap({ position: { x: 100, y: 100 } });
+  for (const tool of ['Ends', 'Fades', 'Loudness', 'More']) {
+    await page.getByRole('button', { name: tool, exact: true }).click();
+    await check();
+  }
+  await page.getByRole('button', { name: /^Length:/ }).click();
+  await check();
+  await page.keyboard.press('Escape');
+  for (const name of ['Pictures', 'Finish'] as const) {
+    await face(page, name);
+    await check();
+  }
+
+  async function check(): Promise<void> {
+    const faults = await page.evaluate(() => {
+      const controls = [
+        ...document.querySelectorAll<HTMLElement>('button, [role=button], [role=tab], [role=slider], input:not([type=file])'),
+      ];
+      return controls
+        .filter((one) => one.offsetParent !== null && !one.dataset.testid?.startsWith('picture'))
+        .flatMap((one) => {
+          const { width, height } = one.getBoundingClientRect();
+          const name = one.getAttribute('aria-label') ?? one.textContent ?? '';
+          return [
+            name.trim() === '' ? `no name: ${one.outerHTML.slice(0, 80)}` : '',
+            width < 43.5 || height < 43.5 ? `${name}: ${width} x ${height}` : '',
+          ].filter(Boolean);
+        });
+    });
+    expect(faults).toEqual([]);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
+  }
+});

@@ -1,0 +1,128 @@
+import type { Page } from '@playwright/test';
+import { addPhotos, expect, face, layMusic, newShow, openEmpty, test, type } from './app';
+import { clickSong, photo } from './media';
+
+const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050')]);
+
+/** Writes into the browser's storage behind the application's back, as a crash or a newer version would. */
+async function writeRaw(page: Page, change: Record<string, string>): Promise<void> {
+  await page.evaluate(async (entries) => {
+    const names = (await indexedDB.databases()).map((one) => one.name!).filter((name) => name.includes('rainbed'));
+    const open = indexedDB.open(names[0]!);
+    const db = await new Promise<IDBDatabase>((resolve) => (open.onsuccess = () => resolve(open.result)));
+    const store = db.objectStoreNames[0]!;
+    const transaction = db.transaction(store, 'readwrite');
+    const objects = transaction.objectStore(store);
+    for (const [key, value] of Object.entries(entries)) {
+      if (objects.keyPath === null) objects.put(value, key);
+      else objects.put({ [objects.keyPath as string]: key, value });
+    }
+    await new Promise((resolve) => (transaction.oncomplete = resolve));
+    db.close();
+  }, change);
+}
+
+test('a reload in the middle brings back the show, the place and the undo steps', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  await layMusic(page, clickSong(40));
+  await page.getByRole('button', { name: 'Loudness', exact: true }).click();
+  await type(page, 'Loudness in dB', '-9');
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByText('0:03.0 / 0:10.0')).toBeVisible();
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('0:03.0 / 0:10.0')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo: change loudness' }).click();
+  await page.getByRole('button', { name: 'Undo: lay the music' }).click();
+  await page.getByRole('button', { name: 'Undo: add 2 pictures' }).click();
+  await expect(page.getByRole('button', { name: 'Redo: add 2 pictures' })).toBeVisible();
+});
+
+test('an edit is on disk within half a second, and at once when the page hides', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  await page.getByTestId('picture 1').tap();
+  await page.getByRole('button', { name: 'Time on screen: more' }).click();
+  await page.getByRole('button', { name: 'Time on screen: more' }).click();
+  await page.goto('/');
+  await expect(page.getByText('2 pictures · 0:10.2')).toBeVisible();
+});
+
+test('the second tab on a show may look and listen; it takes over when the first one goes', async ({ page, context }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByText('open in another tab: look and listen only')).toBeVisible();
+  await second.getByTestId('picture 1').tap();
+  await second.getByRole('button', { name: 'Remove' }).click();
+  await expect(second.getByText(/being edited in another tab/)).toBeVisible();
+  await expect(second.getByTestId('picture 2')).toBeVisible();
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await page.close();
+  await expect(second.getByText('saved', { exact: true })).toBeVisible();
+  await expect(second.getByTestId('picture 2')).toBeHidden();
+  await second.getByRole('button', { name: 'Undo: remove a picture' }).click();
+  await expect(second.getByTestId('picture 2')).toBeVisible();
+});
+
+test('damaged and newer shows are named, kept, and hide no other', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  await page.getByRole('button', { name: 'Back to the shows' }).click();
+  await writeRaw(page, {
+    'show/broken-1': '{"savedAt": 5, "show": {"format": 1, "id"',
+    'show/broken-2': JSON.stringify({ savedAt: 6, show: { format: 1, id: 'broken-2', pictures: [{}] } }),
+    'show/newer-1': JSON.stringify({ savedAt: 7, show: { format: 99, id: 'newer-1' } }),
+  });
+  await page.reload();
+  await expect(page.getByText('A damaged show', { exact: true })).toHaveCount(2);
+  await expect(page.getByText('A show from a newer Rain Bed')).toBeVisible();
+  const started = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save its data' }).first().click();
+  expect((await started).suggestedFilename()).toContain('newer-1');
+  await page.goto('/show/broken-2');
+  await expect(page.getByText(/This show is damaged/)).toBeVisible();
+  await page.goto('/show/nobody');
+  await expect(page.getByText(/not in this browser/)).toBeVisible();
+  await page.getByRole('button', { name: 'To the list of shows' }).click();
+  await page.getByRole('button', { name: 'Open “My show”' }).click();
+  await expect(page.getByTestId('picture 2')).toBeVisible();
+});
+
+test('the list: rename, copy, delete, undo, bring back', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  await page.getByRole('button', { name: 'Back to the shows' }).click();
+  await page.getByRole('button', { name: 'Rename “My show”' }).click();
+  await type(page, 'Title of the show', 'Rain & “garden” / 2');
+  await page.getByRole('button', { name: 'Make a copy of “Rain & “garden” / 2”' }).click();
+  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(2);
+  await page.getByRole('button', { name: 'Delete “Rain & “garden” / 2 (copy)”' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(2);
+  await page.getByRole('button', { name: 'Delete “Rain & “garden” / 2 (copy)”' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'Deleted shows: 1' }).click();
+  await page.getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(2);
+  await page.getByRole('button', { name: /^Open .*copy/ }).click();
+  await face(page, 'Finish');
+  await expect(page.getByText('The file is called “Rain & “garden” 2 (copy).wav”.')).toBeVisible();
+});
+
+test('the same file twice is stored once', async ({ page }) => {
+  await openEmpty(page);
+  await page.getByRole('button', { name: 'New show' }).click();
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('red.jpg', '#b03030')]);
+  const files = await page.evaluate(async () => {
+    const media = await (await navigator.storage.getDirectory()).getDirectoryHandle('media');
+    const names: string[] = [];
+    for await (const name of (media as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(name);
+    return names;
+  });
+  expect(files).toHaveLength(1);
+  expect(files[0]).toMatch(/^[0-9a-f]{64}$/);
+});

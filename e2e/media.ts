@@ -1,0 +1,119 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import sharp from 'sharp';
+import { WavReader, WavWriter, memoryBytes } from '../core/files';
+
+/** Files that the tests bring along, made once a machine: all invented, none committed. */
+const FOLDER = resolve('.cache/e2e');
+
+function made(name: string, make: (path: string) => void): string {
+  mkdirSync(FOLDER, { recursive: true });
+  const path = join(FOLDER, name);
+  if (!existsSync(path)) make(path);
+  return path;
+}
+
+export function ffmpeg(...args: string[]): string {
+  const result = spawnSync('ffmpeg', ['-hide_banner', '-nostdin', '-y', ...args], { encoding: 'utf8', maxBuffer: 1 << 28 });
+  if (result.status !== 0) throw new Error(`ffmpeg ${args.join(' ')}\n${result.stderr}`);
+  return result.stderr;
+}
+
+export interface Probe {
+  readonly codec: string;
+  readonly rate: number;
+  readonly channels: number;
+  readonly frames: number;
+}
+
+export function probe(path: string): Probe {
+  const { stdout } = spawnSync('ffprobe', [
+    '-v',
+    'error',
+    '-show_entries',
+    'stream=codec_name,sample_rate,channels,duration_ts',
+    '-of',
+    'json',
+    path,
+  ]);
+  const [stream] = (JSON.parse(stdout.toString()) as { streams: Record<string, string | number>[] }).streams;
+  return {
+    codec: String(stream!.codec_name),
+    rate: Number(stream!.sample_rate),
+    channels: Number(stream!.channels),
+    frames: Number(stream!.duration_ts),
+  };
+}
+
+/** A flat photo of one colour with a number of pixels on each side. */
+export async function photo(name: string, colour: string, width = 640, height = 480): Promise<string> {
+  const path = join(FOLDER, name);
+  mkdirSync(FOLDER, { recursive: true });
+  if (!existsSync(path)) await sharp({ create: { width, height, channels: 3, background: colour }, limitInputPixels: false }).toFile(path);
+  return path;
+}
+
+/** Seconds at which the song below clicks. */
+export const CLICK_AT = 2.5;
+
+/** A quiet hum of so many seconds with one click, in a rate of its own, as WAV. */
+export function clickSong(seconds: number, rate = 44_100): string {
+  return made(`click-${seconds}-${rate}.wav`, (path) => {
+    const frames = Math.round(seconds * rate);
+    const samples = new Float32Array(frames * 2);
+    for (let i = 0; i < frames; i += 1) samples[i * 2] = samples[i * 2 + 1] = 0.02 * Math.sin((2 * Math.PI * 220 * i) / rate);
+    // A raised cosine of 1 ms: lossy codecs keep its middle where it was.
+    const half = Math.round(rate * 0.001);
+    const middle = Math.round(CLICK_AT * rate);
+    for (let i = -half; i <= half; i += 1) {
+      const value = 0.4 * (1 + Math.cos((Math.PI * i) / half));
+      samples[(middle + i) * 2]! += value;
+      samples[(middle + i) * 2 + 1]! += value;
+    }
+    const writer = new WavWriter('int16', 2, rate);
+    writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
+  });
+}
+
+/** The song in another coding. */
+export function coded(ending: string, ...options: string[]): string {
+  return made(`click.${ending}`, (path) => void ffmpeg('-i', clickSong(6), ...options, path));
+}
+
+/** A song with silence at both ends: 1.5 s, 5 s of noise, 2 s. */
+export function silentEnds(): string {
+  return made('silent-ends.wav', (path) => {
+    const rate = 48_000;
+    const frames = rate * 8.5;
+    const samples = new Float32Array(frames * 2);
+    for (let i = rate * 1.5; i < rate * 6.5; i += 1) samples[i * 2] = samples[i * 2 + 1] = 0.3 * Math.sin(i * 0.03);
+    const writer = new WavWriter('int24');
+    writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
+  });
+}
+
+export function bytesFile(name: string, bytes: Uint8Array | string): string {
+  return made(name, (path) => writeFileSync(path, bytes));
+}
+
+export function threeHours(): string {
+  return made('three-hours.flac', (path) => void ffmpeg('-f', 'lavfi', '-i', 'anullsrc=r=8000:cl=mono', '-t', '10800', path));
+}
+
+/** Interleaved samples of an exported WAV. */
+export function samplesOf(path: string): { left: Float32Array; right: Float32Array; frames: number } {
+  const reader = new WavReader(memoryBytes(new Uint8Array(readFileSync(path))));
+  const { frames } = reader.header;
+  const left = new Float32Array(frames);
+  const right = new Float32Array(frames);
+  reader.read(0, frames, [left, right]);
+  return { left, right, frames };
+}
+
+/** Frame of the highest sample. */
+export function loudestFrame(samples: Float32Array): number {
+  let best = 0;
+  for (let i = 1; i < samples.length; i += 1) if (Math.abs(samples[i]!) > Math.abs(samples[best]!)) best = i;
+  return best;
+}
