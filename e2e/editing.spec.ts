@@ -9,12 +9,17 @@ test('by thumb: choose, trim, fade and move on the sheet; a stroke elsewhere onl
   await layMusic(page, clickSong(40));
   const undo = page.getByRole('button', { name: /^(Undo: |Nothing to undo)/ });
 
-  const before = await page.getByTestId(/^part /).getAttribute('aria-label');
   await page.getByRole('button', { name: 'Close the drawer' }).click();
+  const name = () =>
+    page
+      .getByTestId(/^part /)
+      .getByRole('button')
+      .getAttribute('aria-label');
+  const before = await name();
   const body = await page.getByTestId(/^part /).boundingBox();
   await dragByTouch(page, { x: body!.x + 60, y: body!.y + 120 }, -60);
   await expect(page.getByText(/^0:0[1-9]\.\d \/ 0:15\.0/)).toBeVisible();
-  expect(await page.getByTestId(/^part /).getAttribute('aria-label')).toBe(before);
+  expect(await name()).toBe(before);
 
   await page.keyboard.press('Home');
   await page.getByTestId(/^part /).tap({ position: { x: 60, y: 60 } });
@@ -34,7 +39,7 @@ test('by thumb: choose, trim, fade and move on the sheet; a stroke elsewhere onl
     await undo.click();
   }
   await page.getByRole('button', { name: 'Redo: lay the music' }).click();
-  expect(await page.getByTestId(/^part /).getAttribute('aria-label')).toContain('from 0:00.0 to 0:40.0');
+  expect(await name()).toContain('from 0:00.0 to 0:40.0');
 });
 
 test('pictures: their order by thumb and by keyboard, their times, one time for all, out and back', async ({ page }) => {
@@ -50,7 +55,9 @@ test('pictures: their order by thumb and by keyboard, their times, one time for 
 
   await page.getByTestId('picture 3').focus();
   await page.keyboard.press('Space');
+  await expect(page.getByText('Picture 3 over place 3.')).toBeAttached();
   await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('Picture 3 over place 2.')).toBeAttached();
   await page.keyboard.press('Space');
   await expect.poll(names).toEqual(['green', 'blue', 'red']);
 
@@ -97,7 +104,7 @@ test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the 
   for (let i = 0; i < 12; i += 1) await page.keyboard.press('Shift+ArrowDown');
   await page.keyboard.press('ArrowUp');
   await clock(/^0:11\.9 \/ 1:36\.0/);
-  await page.getByTestId('part puddle-jump').focus();
+  await page.getByTestId('part puddle-jump').getByRole('button').focus();
   await page.keyboard.press('Enter');
   await expect(field(page, 'From')).toHaveValue('0:00.000');
   await page.keyboard.press(',');

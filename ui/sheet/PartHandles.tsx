@@ -3,6 +3,7 @@ import { movePart, setFade, trimEdge } from '../../core/show/edits';
 import { clamp, saySpan, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import type { Column } from './columns';
+import { NOW_AT } from './useSheetScroll';
 import { useVerticalDrag } from './useVerticalDrag';
 
 /** Press this long to lift a part, ms. */
@@ -43,10 +44,6 @@ export function PartBody({
   return (
     <div
       {...drag.props}
-      role="button"
-      tabIndex={0}
-      aria-pressed={chosen}
-      aria-label={`${title}, from ${sayTime(part.at)} to ${sayTime(partEnd(part))}${chosen ? ', chosen; arrow keys move it' : ''}`}
       data-testid={`part ${base.id}`}
       className={chosen ? 'border-2 border-rain' : ''}
       style={{
@@ -60,7 +57,16 @@ export function PartBody({
         cursor: chosen ? 'grab' : 'pointer',
         opacity: drag.lifted && chosen ? 0.85 : 1,
       }}
-    />
+    >
+      {/* The keyboard's handle keeps to the now line: a focus on the whole body would scroll, and so move the moment. */}
+      <div
+        role="button"
+        tabIndex={0}
+        aria-pressed={chosen}
+        aria-label={`${title}, from ${sayTime(part.at)} to ${sayTime(partEnd(part))}${chosen ? ', chosen; arrow keys move it' : ''}`}
+        style={{ position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: `min(44px, 100%)`, borderRadius: 8 }}
+      />
+    </div>
   );
 }
 

@@ -1,4 +1,14 @@
-import { DndContext, KeyboardSensor, MouseSensor, TouchSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  MouseSensor,
+  TouchSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+  type UniqueIdentifier,
+} from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useMemo } from 'react';
@@ -9,6 +19,21 @@ import { useOpenShow } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
 import type { Viewport } from './useSheetScroll';
+
+const INSTRUCTIONS = {
+  draggable: 'Press Space to lift this picture, arrow keys to move it, Space to put it down, Escape to leave it where it was.',
+};
+
+/** What assistive technology says while a picture is moved. */
+function announcementsFor(show: Show): Announcements {
+  const place = (id: UniqueIdentifier) => show.pictures.findIndex((one) => one.id === id) + 1;
+  return {
+    onDragStart: ({ active }) => `Picture ${place(active.id)} lifted.`,
+    onDragOver: ({ active, over }) => (over ? `Picture ${place(active.id)} over place ${place(over.id)}.` : undefined),
+    onDragEnd: ({ active, over }) => `Picture ${place(active.id)} put down${over ? ` at place ${place(over.id)}` : ''}.`,
+    onDragCancel: ({ active }) => `Picture ${place(active.id)} left where it was.`,
+  };
+}
 
 interface Props {
   readonly show: Show;
@@ -39,11 +64,7 @@ export function PictureColumn({ show, column, view, sortable }: Props) {
     <DndContext
       sensors={sensors}
       onDragEnd={drop}
-      accessibility={{
-        screenReaderInstructions: {
-          draggable: 'Press Space to lift this picture, arrow keys to move it, Space to put it down, Escape to leave it where it was.',
-        },
-      }}
+      accessibility={{ screenReaderInstructions: INSTRUCTIONS, announcements: announcementsFor(show) }}
     >
       <SortableContext items={near.map((one) => one.picture.id)} strategy={verticalListSortingStrategy} disabled={!sortable}>
         {near.map((one) => (
