@@ -1,0 +1,83 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { WavReader, memoryBytes } from '../core/files';
+import { showOf } from '../core/testing/shows';
+
+const folder = mkdtempSync(join(tmpdir(), 'bed-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function bed(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [resolve('node_modules/tsx/dist/cli.mjs'), resolve('cli/bed.ts'), ...args],
+    { encoding: 'utf8' },
+  );
+  return { status, stdout, stderr };
+}
+
+function ffmpeg(...args: string[]): string {
+  return spawnSync('ffmpeg', ['-hide_banner', '-nostdin', '-y', ...args], { encoding: 'utf8' }).stderr;
+}
+
+/** A show's folder whose bed is a WAV made by ffmpeg. */
+function showFolder(name: string, source: string, seconds: number, holds: number[]): string {
+  const path = join(folder, name);
+  mkdirSync(join(path, 'media'), { recursive: true });
+  const show = showOf(holds, seconds, { fadeOut: { seconds: 1, bend: 0 }, gain: -6 });
+  ffmpeg('-f', 'lavfi', '-i', source, '-t', String(seconds), join(path, 'media', `${show.parts[0]!.media}.wav`));
+  writeFileSync(join(path, 'show.json'), JSON.stringify(show));
+  return path;
+}
+
+it('measures what ffmpeg measures: within 0.1 LU and 0.2 dB true peak', () => {
+  const path = join(folder, 'noise.wav');
+  ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=r=44100:c=pink:d=12:seed=7:a=0.4', '-ac', '2', '-c:a', 'pcm_s24le', path);
+  const report = JSON.parse(bed('measure', path).stdout) as Record<string, number>;
+  const theirs = ffmpeg('-i', path, '-af', 'ebur128=peak=true', '-f', 'null', '-');
+  const last = (pattern: RegExp) => Number([...theirs.matchAll(pattern)].at(-1)![1]);
+  expect(report).toMatchObject({ seconds: 12, rate: 44_100, channels: 2 });
+  expect(Math.abs(report.integrated! - last(/I:\s+(-[\d.]+) LUFS/g))).toBeLessThanOrEqual(0.1);
+  expect(Math.abs(report.range! - last(/LRA:\s+([\d.]+) LU/g))).toBeLessThanOrEqual(0.2);
+  expect(Math.abs(report.truePeak! - last(/Peak:\s+(-[\d.]+) dBFS/g))).toBeLessThanOrEqual(0.2);
+});
+
+it('renders a show exactly as long as its pictures, with its gain and fade', () => {
+  const out = join(folder, 'out.wav');
+  const show = showFolder('show', 'aevalsrc=0.5|0.5:s=44100', 4, [1.25, 1.5]);
+  expect(bed('render', show, out, '--bits', '32')).toMatchObject({ status: 0, stderr: '' });
+  const reader = new WavReader(memoryBytes(new Uint8Array(readFileSync(out))));
+  expect(reader.header).toMatchObject({ frames: 2.75 * 48_000, rate: 48_000, channels: 2, coding: 'float32' });
+  const left = new Float32Array(reader.header.frames);
+  reader.read(0, left.length, [left, new Float32Array(left.length)]);
+  expect(left[48_000]).toBeCloseTo(0.5 * 10 ** (-6 / 20), 3);
+});
+
+it('refuses in one sentence, with exit code 2, and leaves no file behind', () => {
+  const out = join(folder, 'none.wav');
+  const empty = join(folder, 'empty');
+  mkdirSync(empty);
+  const noMedia = showFolder('no-media', 'anullsrc', 1, [1]);
+  rmSync(join(noMedia, 'media'), { recursive: true });
+  const text = join(folder, 'text.wav');
+  writeFileSync(text, 'not a wav');
+  const cases = [
+    ['dance'],
+    ['measure'],
+    ['measure', join(folder, 'nowhere.wav')],
+    ['measure', text],
+    ['measure', folder],
+    ['render', empty, out],
+    ['render', noMedia, out],
+    ['render', noMedia, out, '--loud', '9'],
+  ];
+  for (const args of cases) {
+    const { status, stdout, stderr } = bed(...args);
+    expect({ args, status, stdout }).toEqual({ args, status: 2, stdout: '' });
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+    expect(stderr).not.toMatch(/ at .*:\d+:\d+/);
+  }
+  expect(existsSync(out)).toBe(false);
+  expect(existsSync(`${out}.unfinished`)).toBe(false);
+});

@@ -1,0 +1,70 @@
+import { MessageChannel } from 'node:worker_threads';
+import { Failure } from '../../core/failure';
+import type { Line } from './call';
+import { WorkerClient } from './client';
+import { Handover, serve, type Desk } from './serve';
+
+type Calls = {
+  double(details: { value: number }): number;
+  fill(details: { length: number }): Float32Array<ArrayBuffer>;
+  wait(details: null): never;
+  fail(details: { known: boolean }): never;
+};
+
+function open() {
+  const { port1, port2 } = new MessageChannel();
+  const served = port2 as unknown as Line;
+  serve(served, {
+    double: ({ value }: { value: number }) => value * 2,
+    fill: ({ length }: { length: number }, desk: Desk) => {
+      desk.progress(0.5);
+      const block = new Float32Array(length).fill(1);
+      return new Handover(block, [block.buffer]);
+    },
+    wait: (_details: null, desk: Desk) =>
+      new Promise((_resolve, reject) => desk.signal.addEventListener('abort', () => reject(new Failure('cancelled')))),
+    fail: ({ known }: { known: boolean }) => {
+      throw known ? new Failure('media.empty', { name: 'a.wav' }) : new TypeError('broken');
+    },
+  });
+  const client = new WorkerClient<Calls>(port1 as unknown as Line, () => port1.close());
+  return { client, close: () => port2.close() };
+}
+
+const codeOf = (promise: Promise<unknown>) =>
+  promise.then(
+    () => 'none',
+    (error: Failure) => error.code,
+  );
+
+it('calls, reports progress, and hands buffers over', async () => {
+  const { client, close } = open();
+  expect(await client.call('double', { value: 21 })).toBe(42);
+  const shares: number[] = [];
+  const block = await client.call('fill', { length: 3 }, { onProgress: (share) => shares.push(share) });
+  expect([...block]).toEqual([1, 1, 1]);
+  expect(shares).toEqual([0.5]);
+  close();
+});
+
+it('brings errors across with their code and details', async () => {
+  const { client, close } = open();
+  await expect(client.call('fail', { known: true })).rejects.toMatchObject({ code: 'media.empty', details: { name: 'a.wav' } });
+  await expect(client.call('fail', { known: false })).rejects.toMatchObject({ code: 'unknown', details: { message: 'TypeError: broken' } });
+  close();
+});
+
+it('cancels by signal, before and while it runs, and rejects what is pending when it closes', async () => {
+  const { client, close } = open();
+  const controller = new AbortController();
+  const running = codeOf(client.call('wait', null, { signal: controller.signal }));
+  controller.abort();
+  expect(await running).toBe('cancelled');
+  expect(await codeOf(client.call('wait', null, { signal: controller.signal }))).toBe('cancelled');
+  const pending = codeOf(client.call('wait', null));
+  client.close();
+  client.close();
+  expect(await pending).toBe('cancelled');
+  expect(() => client.call('double', { value: 1 })).toThrow('closed');
+  close();
+});

@@ -1,0 +1,87 @@
+// `npm test`: types, lint, Jest, and Playwright on the built application. Installs what is missing first. The last line is
+// `N passed, N failed`.
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureDemo, ensurePackages, ensureSite, give, node, root, run, tool } from './ground.mjs';
+
+const DEBIAN = [
+  { name: 'chromium', path: '/usr/bin/chromium' },
+  { name: 'ffmpeg', path: '/usr/bin/ffmpeg' },
+  { name: 'sox', path: '/usr/bin/sox' },
+];
+
+function ensureDebianPackages() {
+  const missing = DEBIAN.filter(({ path }) => !existsSync(path)).map(({ name }) => name);
+  if (missing.length === 0) return;
+  const sentence = `These Debian packages are missing: ${missing.join(', ')}. Install them with: apt-get install ${missing.join(' ')}`;
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) give(sentence);
+  console.log(`Installing ${missing.join(', ')} …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const quiet = { env, stdio: ['ignore', 'ignore', 'inherit'] };
+  run('apt-get', ['update', '-q'], quiet);
+  if (run('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], quiet) !== 0) give(sentence);
+}
+
+const tally = { passed: 0, failed: 0 };
+const began = Date.now();
+
+function step(name, work) {
+  console.log(`\n— ${name} (${Math.round((Date.now() - began) / 1000)} s in)`);
+  const { passed, failed } = work();
+  tally.passed += passed;
+  tally.failed += failed;
+}
+
+/** A check that passes or fails as a whole. */
+const whole = (status) => (status === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+
+/** Counts from a runner's report; a runner that wrote none has failed. */
+function counted(report, status, count) {
+  if (!existsSync(report)) return { passed: 0, failed: 1 };
+  const { passed, failed } = count(JSON.parse(readFileSync(report, 'utf8')));
+  return { passed, failed: status !== 0 && failed === 0 ? 1 : failed };
+}
+
+ensurePackages();
+ensureDebianPackages();
+rmSync(join(root, 'test-results'), { recursive: true, force: true });
+
+step('Types', () => whole(node(['scripts/types.mjs'])));
+step('Lint', () => whole(node([tool('eslint'), '.', '--max-warnings', '0'])));
+step('Import directions', () =>
+  whole(
+    node([
+      tool('dependency-cruiser:depcruise'),
+      '--config',
+      '.dependency-cruiser.cjs',
+      'app',
+      'ui',
+      'session',
+      'engine',
+      'core',
+      'server',
+      'cli',
+      'demo',
+    ]),
+  ),
+);
+step('Formatting', () => whole(node([tool('prettier'), '--check', '--log-level', 'warn', '.'])));
+step('The built application', () => {
+  ensureSite();
+  ensureDemo();
+  return { passed: 0, failed: 0 };
+});
+step('Jest', () => {
+  const report = join(root, 'test-results/jest.json');
+  const status = node([tool('jest'), '--json', '--outputFile', report], { stdio: ['ignore', 'ignore', 'inherit'] });
+  return counted(report, status, (json) => ({ passed: json.numPassedTests, failed: json.numFailedTests + json.numRuntimeErrorTestSuites }));
+});
+step('Playwright', () => {
+  const report = join(root, 'test-results/e2e.json');
+  const status = node([tool('@playwright/test:playwright'), 'test']);
+  return counted(report, status, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }));
+});
+
+console.log(`\nAll of it took ${Math.round((Date.now() - began) / 1000)} s.`);
+console.log(`${tally.passed} passed, ${tally.failed} failed`);
+process.exitCode = tally.failed === 0 ? 0 : 1;
