@@ -126,3 +126,28 @@ test('the same file twice is stored once', async ({ page }) => {
   expect(files).toHaveLength(1);
   expect(files[0]).toMatch(/^[0-9a-f]{64}$/);
 });
+
+test('a show deleted for good frees its media at the next visit; what other shows name stays', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  await page.getByRole('button', { name: 'Back to the shows' }).click();
+  await page.getByRole('button', { name: 'New show' }).click();
+  await addPhotos(page, [await photo('red.jpg', '#b03030')]);
+  await page.getByRole('button', { name: 'Back to the shows' }).click();
+  const stored = () =>
+    page.evaluate(async () => {
+      const media = await (await navigator.storage.getDirectory()).getDirectoryHandle('media');
+      let count = 0;
+      for await (const name of (media as unknown as { keys(): AsyncIterable<string> }).keys()) count += name.length > 0 ? 1 : 0;
+      return count;
+    });
+  expect(await stored()).toBe(2);
+  await page.getByRole('button', { name: 'Delete “My show”' }).last().click();
+  await page.getByRole('button', { name: 'Deleted shows: 1' }).click();
+  await page.getByRole('button', { name: 'Delete for good' }).click();
+  await expect(page.getByRole('button', { name: /^Deleted shows/ })).toBeHidden();
+  await page.reload();
+  await expect.poll(stored).toBe(1);
+  await page.getByRole('button', { name: 'Open “My show”' }).click();
+  await expect(page.getByTestId('picture 1').locator('img')).toBeVisible();
+});

@@ -1,6 +1,6 @@
 // `npm test`: types, lint, Jest, and Playwright on the built application. Installs what is missing first. The last line is
 // `N passed, N failed`.
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureDemo, ensurePackages, ensureSite, give, node, root, run, tool } from './ground.mjs';
 
@@ -45,6 +45,7 @@ function counted(report, status, count) {
 ensurePackages();
 ensureDebianPackages();
 rmSync(join(root, 'test-results'), { recursive: true, force: true });
+mkdirSync(join(root, 'test-results'));
 
 step('Types', () => whole(node(['scripts/types.mjs'])));
 step('Lint', () => whole(node([tool('eslint'), '.', '--max-warnings', '0'])));

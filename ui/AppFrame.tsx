@@ -5,7 +5,9 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
+import { useEffect } from 'react';
 import { queryClient } from '../session/queries';
+import { startOnce } from '../session/shows/seed';
 
 /** What stands around every screen: fonts that ship with the application, and the queries' store. */
 export function AppFrame() {
@@ -14,6 +16,7 @@ export function AppFrame() {
     RainBold: AtkinsonHyperlegibleNext_700Bold,
     RainMono: AtkinsonHyperlegibleMono_500Medium,
   });
+  useEffect(() => void startOnce(), []);
   // Without its fonts the application still works in the browser's own.
   if (!loaded && !failed) return null;
   return (

@@ -18,4 +18,6 @@ export const LIMITS = {
   soundSeconds: 2 * 3600,
   pictures: 2000,
   parts: 2000,
+  /** Spans of one part. */
+  spans: 5000,
 } as const;

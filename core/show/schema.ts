@@ -43,7 +43,7 @@ const part = Joi.object({
   lane: id.required(),
   media: mediaId.required(),
   at: seconds.required(),
-  spans: Joi.array().items(span).min(1).max(5000).required(),
+  spans: Joi.array().items(span).min(1).max(LIMITS.spans).required(),
   gain: level.required(),
   fadeUp: fade.required(),
   fadeOut: fade.required(),

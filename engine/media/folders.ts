@@ -71,3 +71,11 @@ export async function removeAt([name, entry]: Place): Promise<void> {
     if (!(error instanceof DOMException && error.name === 'NotFoundError')) throw storageFailure(error);
   }
 }
+
+/** Names of all that lies in a folder. */
+export async function namesIn(name: string): Promise<string[]> {
+  const names: string[] = [];
+  const within = await folder(name);
+  for await (const entry of (within as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(entry);
+  return names;
+}

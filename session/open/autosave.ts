@@ -1,6 +1,6 @@
 import { failureOf, type Failure } from '../../core/failure';
 import type { History } from '../../core/show';
-import { savePlace, saveRecord, type Place } from '../shows/records';
+import { keepUnsaved, savePlace, saveRecord, type Place } from '../shows/records';
 
 export type SaveState =
   | { readonly status: 'saved'; readonly at: number }
@@ -17,13 +17,17 @@ const RETRY = 5_000;
  */
 export class Autosave {
   private waiting: { history: History; place: Place } | null = null;
+  private writing: { history: History; place: Place } | null = null;
   private waitingPlace: { id: string; place: Place } | null = null;
   private running: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(private readonly say: (state: SaveState) => void) {
     if (typeof document === 'undefined') return;
-    const hurry = () => void this.flush();
+    const hurry = () => {
+      this.keep();
+      void this.flush();
+    };
     document.addEventListener('visibilitychange', () => {
       if (document.visibilityState === 'hidden') hurry();
     });
@@ -55,6 +59,13 @@ export class Autosave {
     await this.running;
   }
 
+  /** What waits or is on its way, put where it survives even if the page ends now. */
+  private keep(): void {
+    const unsaved = this.waiting ?? this.writing;
+    if (unsaved) keepUnsaved(unsaved.history.show.id, unsaved.history, unsaved.place, Date.now());
+    else if (this.waitingPlace) keepUnsaved(this.waitingPlace.id, null, this.waitingPlace.place, 0);
+  }
+
   private soon(delay: number): void {
     if (this.timer !== null) return;
     this.timer = setTimeout(() => void this.flush(), delay);
@@ -64,9 +75,11 @@ export class Autosave {
     const { waiting, waitingPlace } = this;
     this.waiting = null;
     this.waitingPlace = null;
+    this.writing = waiting;
     try {
       if (waiting) {
         const at = Date.now();
+        askToStay();
         await saveRecord(waiting.history, waiting.place, at);
         if (!this.waiting) this.say({ status: 'saved', at });
       } else if (waitingPlace) {
@@ -79,6 +92,17 @@ export class Autosave {
         this.say({ status: 'failed', failure: failureOf(error) });
         this.soon(RETRY);
       }
+    } finally {
+      this.writing = null;
     }
   }
+}
+
+let asked = false;
+
+/** Asks the browser, once, not to clear this storage when space runs low. Its answer changes nothing here. */
+function askToStay(): void {
+  if (asked) return;
+  asked = true;
+  if (typeof navigator !== 'undefined') void navigator.storage?.persist?.().catch(() => undefined);
 }

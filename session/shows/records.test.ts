@@ -2,7 +2,7 @@ import { perform, startHistory } from '../../core/show';
 import { renameShow, setPartGain } from '../../core/show/edits';
 import { showOf } from '../../core/testing/shows';
 import { Autosave, type SaveState } from '../open/autosave';
-import { START_PLACE, binRecord, duplicateRecord, listBin, listShows, openRecord, restoreRecord, saveRecord } from './records';
+import { START_PLACE, binRecord, duplicateRecord, keepUnsaved, listBin, listShows, openRecord, restoreRecord, saveRecord } from './records';
 
 const history = (id: string) => startHistory({ ...showOf([5, 6], 30), id });
 
@@ -25,6 +25,40 @@ it('copies without undo steps, bins and restores, and names what is missing', as
   await restoreRecord('b');
   expect((await openRecord('b')).history.show.id).toBe('b');
   expect(await listBin()).toEqual([]);
+});
+
+describe('the lifeboat of a page that hides', () => {
+  const kept = new Map<string, string>();
+  beforeAll(() => {
+    const storage = {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    };
+    Object.assign(globalThis, { localStorage: storage });
+  });
+  afterAll(() => {
+    Reflect.deleteProperty(globalThis, 'localStorage');
+  });
+
+  it('brings back what was newer than the disk, once, and a place on its own', async () => {
+    await saveRecord(history('e'), START_PLACE, 10);
+    const edited = perform(history('e'), setPartGain, { id: 'bed-1', gain: -6 });
+    keepUnsaved('e', edited, { ...START_PLACE, now: 4 }, 11);
+    expect(await openRecord('e')).toEqual({ history: edited, place: { ...START_PLACE, now: 4 }, savedAt: 11 });
+    expect(kept.size).toBe(0);
+    keepUnsaved('e', null, { ...START_PLACE, now: 7 }, 0);
+    expect(await openRecord('e')).toMatchObject({ history: edited, place: { now: 7 } });
+  });
+
+  it('never puts older or damaged work in the place of what is stored', async () => {
+    const newest = perform(history('f'), setPartGain, { id: 'bed-1', gain: -6 });
+    await saveRecord(newest, START_PLACE, 20);
+    keepUnsaved('f', history('f'), START_PLACE, 19);
+    expect((await openRecord('f')).history).toEqual(newest);
+    kept.set('rainbed/unsaved/f', '{"savedAt": 99, "show": {');
+    expect((await openRecord('f')).history).toEqual(newest);
+  });
 });
 
 describe('saving by itself', () => {

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { Failure, failureOf } from '../../core/failure';
 import { readHistory, readShow, showSeconds, startHistory, type History, type MediaId, type Show } from '../../core/show';
 import { FACES, type Face } from '../faces';
+import { clearLifeboat, fillLifeboat, lifeboatTexts, readLifeboat } from './lifeboat';
 
 /**
  * What the browser keeps of a show: `show/<id>` with the document and its undo steps, `place/<id>` with where the person
@@ -62,6 +63,7 @@ async function guarded<T>(work: () => Promise<T>): Promise<T> {
 
 interface Raw {
   savedAt?: unknown;
+  place?: unknown;
   show?: unknown;
   past?: unknown;
   future?: unknown;
@@ -119,13 +121,38 @@ export function listBin(): Promise<Entry[]> {
   return entriesUnder(BIN);
 }
 
-/** @throws Failure `show.missing`, `show.damaged`, `show.newer`, `storage.*`. */
+/**
+ * Opens a show; what a hidden page could not write any more is taken from the lifeboat and written now.
+ * @throws Failure `show.missing`, `show.damaged`, `show.newer`, `storage.*`.
+ */
 export async function openRecord(id: string): Promise<Opened> {
   const values = await guarded(() => storage.getMany([SHOW + id, PLACE + id]));
   const text = values[SHOW + id];
   if (text === null || text === undefined) throw new Failure('show.missing');
   const raw = parse(text);
-  return { history: readHistory(raw), place: placeOf(values[PLACE + id]), savedAt: savedAtOf(raw) };
+  const stored: Opened = { history: readHistory(raw), place: placeOf(values[PLACE + id]), savedAt: savedAtOf(raw) };
+  const rescued = rescue(id, stored);
+  if (rescued !== stored) await saveRecord(rescued.history, rescued.place, rescued.savedAt);
+  return rescued;
+}
+
+/** The stored show, or the newer one from the lifeboat. What is damaged there is worth less than what is stored. */
+function rescue(id: string, stored: Opened): Opened {
+  const text = readLifeboat(id);
+  if (text === null) return stored;
+  try {
+    const raw = parse(text);
+    const place = placeOf(typeof raw.place === 'string' ? raw.place : null);
+    const newer = savedAtOf(raw) > stored.savedAt && raw.show !== undefined;
+    return newer ? { history: readHistory(raw), place, savedAt: savedAtOf(raw) } : { ...stored, place };
+  } catch {
+    return stored;
+  }
+}
+
+/** Keeps what is not yet written, synchronously: only for a page that hides. Without a history, the place alone. */
+export function keepUnsaved(id: string, history: History | null, place: Place, savedAt: number): void {
+  fillLifeboat(id, JSON.stringify({ savedAt, place: JSON.stringify(place), ...history }));
 }
 
 function placeOf(text: string | null | undefined): Place {
@@ -142,10 +169,12 @@ function placeOf(text: string | null | undefined): Place {
 export async function saveRecord(history: History, place: Place, savedAt: number): Promise<void> {
   const record = JSON.stringify({ savedAt, ...history });
   await guarded(() => storage.setMany({ [SHOW + history.show.id]: record, [PLACE + history.show.id]: JSON.stringify(place) }));
+  clearLifeboat(history.show.id);
 }
 
 export async function savePlace(id: string, place: Place): Promise<void> {
   await guarded(() => storage.setItem(PLACE + id, JSON.stringify(place)));
+  clearLifeboat(id);
 }
 
 /** Renames or otherwise replaces a stored show, its undo steps untouched. */
@@ -175,6 +204,20 @@ async function moveRecord(from: string, to: string): Promise<void> {
     if (text === null) return;
     await storage.setItem(to, text);
     await storage.removeItem(from);
+  });
+}
+
+/** Deletes a binned show for good. Its media are freed at the next visit, where no other show names them. */
+export async function discardRecord(id: string): Promise<void> {
+  await guarded(() => storage.removeMany([BIN + id, PLACE + id]));
+}
+
+/** The text of every show, the deleted, damaged and not yet written ones among them. */
+export async function allRecords(): Promise<string[]> {
+  return guarded(async () => {
+    const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(SHOW) || key.startsWith(BIN));
+    const stored = Object.values(await storage.getMany(keys)).filter((text) => text !== null);
+    return [...stored, ...lifeboatTexts()];
   });
 }
 

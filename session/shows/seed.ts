@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
 import { readShow, startHistory, type Media } from '../../core/show';
 import { listener } from '../sound/workers';
+import { tidyOnce } from '../tidy';
 import { isSeeded, markSeeded, saveRecord, START_PLACE } from './records';
 import { refreshShows } from './useShows';
 
@@ -15,10 +16,11 @@ export const useSeeding = create<{ seeding: Seeding }>()(() => ({ seeding: { sta
 
 let started = false;
 
-/** On the first visit only. A demo show that was deleted stays deleted until it is asked for. */
-export async function seedOnce(): Promise<void> {
+/** Tidies up and, on the first visit only, lays out the demo show. A demo show that was deleted stays deleted until it is asked for. */
+export async function startOnce(): Promise<void> {
   if (started) return;
   started = true;
+  await tidyOnce();
   try {
     if (await isSeeded()) return;
   } catch (error) {

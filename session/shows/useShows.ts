@@ -3,7 +3,17 @@ import { newShow, perform, startHistory } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
 import { newId } from '../ids';
 import { queryClient } from '../queries';
-import { START_PLACE, binRecord, changeStored, duplicateRecord, listBin, listShows, restoreRecord, saveRecord } from './records';
+import {
+  START_PLACE,
+  binRecord,
+  changeStored,
+  discardRecord,
+  duplicateRecord,
+  listBin,
+  listShows,
+  restoreRecord,
+  saveRecord,
+} from './records';
 
 const LIST = ['shows'];
 const BIN = ['bin'];
@@ -50,4 +60,8 @@ export function useDeleteShow() {
 
 export function useRestoreShow() {
   return useChange((id: string) => restoreRecord(id));
+}
+
+export function useDiscardShow() {
+  return useChange((id: string) => discardRecord(id));
 }

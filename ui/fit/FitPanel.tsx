@@ -97,7 +97,9 @@ function RepeatAnswer({
   const none = passes <= 1;
   const over = partEnd(repeated) - end;
   const said = none
-    ? 'One pass is already as long as the show: there is nothing to repeat.'
+    ? partEnd(part) < end
+      ? 'The passage is too short to be repeated so often. Make it longer first.'
+      : 'One pass is already as long as the show: there is nothing to repeat.'
     : `${passes} passes, ${stitchesOf(answer).length === 1 ? 'one seam' : `${passes - 1} seams`}; ${
         ending === 'stop'
           ? `the last stops with the show and fades over ${fade.seconds.toFixed(1)} s.`

@@ -1,12 +1,12 @@
 import Plus from 'lucide-react-native/icons/plus';
 import CloudRain from 'lucide-react-native/icons/cloud-rain';
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { failureOf } from '../../core/failure';
 import type { Entry } from '../../session/shows/records';
-import { layDemo, seedOnce, useSeeding } from '../../session/shows/seed';
-import { useBin, useDeleteShow, useNewShow, useRestoreShow, useShowList } from '../../session/shows/useShows';
+import { layDemo, useSeeding } from '../../session/shows/seed';
+import { useBin, useDeleteShow, useDiscardShow, useNewShow, useRestoreShow, useShowList } from '../../session/shows/useShows';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';
@@ -23,11 +23,11 @@ export function ShowsScreen() {
   const create = useNewShow();
   const remove = useDeleteShow();
   const restore = useRestoreShow();
+  const discard = useDiscardShow();
   const [deleted, setDeleted] = useState<{ id: string; title: string } | null>(null);
-  useEffect(() => void seedOnce(), []);
 
   const open = (id: string) => router.push(`/show/${id}`);
-  const failure = [list.error, create.error, remove.error, restore.error].find((error) => error !== null);
+  const failure = [list.error, create.error, remove.error, restore.error, discard.error].find((error) => error !== null);
   return (
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[760px] self-center gap-4 p-4 pb-12">
       <View className="flex-row items-center gap-2 pt-2">
@@ -49,17 +49,17 @@ export function ShowsScreen() {
       <Seeding entries={list.data ?? null} />
       {list.data?.length === 0 ? <Say className="py-6 text-center">No shows yet. Start one with “New show”.</Say> : null}
       {list.data?.map((entry) => {
-        const discard = () =>
+        const moveToBin = () =>
           remove.mutate(entry.id, {
             onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'sound' ? entry.title : 'Damaged show' }),
           });
         return entry.kind === 'sound' ? (
-          <ShowCard key={entry.id} entry={entry} onOpen={() => open(entry.id)} onDelete={discard} />
+          <ShowCard key={entry.id} entry={entry} onOpen={() => open(entry.id)} onDelete={moveToBin} />
         ) : (
-          <BrokenCard key={entry.id} entry={entry} onDelete={discard} />
+          <BrokenCard key={entry.id} entry={entry} onDelete={moveToBin} />
         );
       })}
-      <Bin onRestore={(id) => restore.mutate(id)} />
+      <Bin onRestore={(id) => restore.mutate(id)} onDiscard={(id) => discard.mutate(id)} />
     </ScrollView>
   );
 }
@@ -75,7 +75,7 @@ function Seeding({ entries }: { readonly entries: readonly Entry[] | null }) {
   return null;
 }
 
-function Bin({ onRestore }: { readonly onRestore: (id: string) => void }) {
+function Bin({ onRestore, onDiscard }: { readonly onRestore: (id: string) => void; readonly onDiscard: (id: string) => void }) {
   const { data = [] } = useBin();
   const [open, setOpen] = useState(false);
   if (data.length === 0) return null;
@@ -89,6 +89,7 @@ function Bin({ onRestore }: { readonly onRestore: (id: string) => void }) {
                 {entry.kind === 'sound' ? entry.title : 'Damaged show'}
               </Say>
               <Button label="Bring back" onPress={() => onRestore(entry.id)} />
+              <Button label="Delete for good" kind="danger" onPress={() => onDiscard(entry.id)} />
             </View>
           ))
         : null}

@@ -27,7 +27,7 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'photo.too-large': (d) =>
     `${quoted(d)} has ${number(d.megapixels)} megapixels, more than a browser can hold. Your show is unchanged. Make it smaller first; 120 megapixels still work.`,
   'storage.full': () =>
-    'The storage of this browser is full. Everything saved so far is safe. Delete a show you no longer need or free space on the device, then try again.',
+    'The storage of this browser is full. Everything saved so far is safe. Free space on the device, or delete a show for good and reload the page, then try again.',
   'storage.denied': () =>
     'This window may not store anything (a private window often may not). Nothing is lost, but nothing can be kept either. Open Rain Bed in an ordinary window.',
   'storage.failed': () =>

@@ -1,6 +1,6 @@
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import { partSeconds } from '../placement';
+import { partSeconds, spansSeconds } from '../placement';
 import { passOf, repeatSpans, sliceSpans, stretchEdge } from '../spans';
 import type { Fade, Media, Part, Show } from '../types';
 import { defineEdit, find } from './edit';
@@ -144,6 +144,8 @@ export const repeatPart = defineEdit<{
   const length = end - part.at;
   if (length < LIMITS.span.least) return;
   const pass = passOf(part.spans);
+  // A pass of a blink would need more spans than a part may have: nothing is done rather than half of it.
+  if (Math.ceil(length / spansSeconds(pass)) * pass.length > LIMITS.spans) return;
   const seam = clamp(join, 0, LIMITS.join.most);
   part.spans = repeatSpans(pass, length, seam, ending === 'stop' ? 'cut' : 'whole');
   part.fadeOut = ending === 'stop' ? { seconds: clamp(fade, 0, length), bend: part.fadeOut.bend } : NO_FADE;

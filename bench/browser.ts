@@ -1,0 +1,136 @@
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, readdirSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium, type Page } from '@playwright/test';
+import { CHROMIUM } from '../playwright.config';
+import { ffmpeg, photo } from '../e2e/media';
+import { median, type Figure } from './figure';
+
+const PORT = 4878;
+
+/** Scripts that a first visit loads before the list can be used. */
+function firstVisit(): Figure {
+  const page = readFileSync('dist/index.html', 'utf8');
+  const scripts = [...page.matchAll(/src="(\/[^"]+\.js)"/g)].map((match) => join('dist', match[1]!));
+  const bytes = scripts.reduce((sum, path) => sum + gzipSync(readFileSync(path)).length, 0);
+  return { name: 'Scripts of the first visit, gzip', value: bytes / 1000, unit: 'kB', wanted: { most: 900 } };
+}
+
+function workers(): Figure[] {
+  const folder = 'dist/_expo/static/js/web';
+  return readdirSync(folder)
+    .filter((name) => /^(listen|mix)-/.test(name))
+    .map((name) => ({
+      name: `Worker ${name.split('-')[0]}, gzip`,
+      value: gzipSync(readFileSync(join(folder, name))).length / 1000,
+      unit: 'kB',
+    }));
+}
+
+async function emptyShow(page: Page): Promise<void> {
+  await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
+  await page.goto(`http://localhost:${PORT}/`);
+  await page.getByRole('button', { name: 'New show' }).click();
+  await page.getByTestId('files: Add photos').waitFor({ state: 'attached' });
+}
+
+/** Seconds from choosing a three-minute MP3 until it can be laid: hash, decode, convert, peaks, store. */
+async function listening(page: Page): Promise<Figure> {
+  const path = resolve('.cache/bench/three-minutes.mp3');
+  mkdirSync(resolve('.cache/bench'), { recursive: true });
+  if (!existsSync(path)) ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=44100:d=180:seed=3:a=0.3', '-ac', '2', '-b:a', '192k', path);
+  await page.getByRole('tab', { name: 'Bed' }).click();
+  const start = Date.now();
+  await page.getByTestId('files: Add music').setInputFiles(path);
+  await page.getByRole('button', { name: 'Lay it under the show' }).waitFor({ timeout: 120_000 });
+  const seconds = (Date.now() - start) / 1000;
+  await page.getByRole('button', { name: 'Lay it under the show' }).click();
+  return { name: 'Listen to a 3-minute MP3 (hash, decode, convert, peaks)', value: 180 / seconds, unit: 'x real', wanted: { least: 40 } };
+}
+
+/** From the tap to the first block's time on the audio clock, warm, and the span until an edit takes over. */
+async function firstSound(page: Page): Promise<Figure> {
+  const spans: number[] = [];
+  for (let turn = 0; turn < 5; turn += 1) {
+    await page.keyboard.press('Home');
+    spans.push(
+      await page.evaluate(
+        () =>
+          new Promise<number>((done) => {
+            const start = AudioBufferSourceNode.prototype.start;
+            const from = performance.now();
+            AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
+              AudioBufferSourceNode.prototype.start = start;
+              const { currentTime } = this.context;
+              start.call(this, when, offset);
+              done(performance.now() - from + (when - currentTime) * 1000);
+            };
+            document.querySelector<HTMLElement>('[aria-label="Play"]')!.click();
+          }),
+      ),
+    );
+    await page.getByRole('button', { name: 'Pause' }).click();
+    await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+  }
+  return { name: 'First sound after the tap (scheduled), median of 5', value: median(spans), unit: 'ms', wanted: { most: 150 } };
+}
+
+/** Times between pictures of the screen while a ten-minute show scrolls by. */
+async function scrolling(page: Page): Promise<Figure[]> {
+  await page.getByRole('tab', { name: 'Pictures' }).click();
+  const photos = await Promise.all(['#b03030', '#30a050', '#3050b0', '#a0a030'].map((colour, i) => photo(`bench-${i}.jpg`, colour)));
+  await page.getByTestId('files: Add photos').setInputFiles(Array.from({ length: 60 }, (_, i) => photos[i % 4]!));
+  await page.getByText('60 pictures').waitFor({ timeout: 120_000 });
+  await page.getByTestId('picture 1').click();
+  await page.getByRole('textbox', { name: 'Time on screen' }).fill('10');
+  await page.getByRole('textbox', { name: 'Time on screen' }).press('Enter');
+  await page.getByRole('button', { name: 'This time for all' }).click();
+  await page.getByRole('tab', { name: 'Bed' }).click();
+  await page.getByRole('button', { name: /^Length:/ }).click();
+  await page.getByRole('button', { name: 'Use repeat' }).click();
+  await page.keyboard.press('Home');
+  const spans = await page.evaluate(
+    () =>
+      new Promise<number[]>((done) => {
+        const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
+        const all: number[] = [];
+        let last = performance.now();
+        const begin = last;
+        const frame = (now: number) => {
+          all.push(now - last);
+          last = now;
+          sheet.scrollTop += 14;
+          if (now - begin < 6000) requestAnimationFrame(frame);
+          else done(all.slice(5));
+        };
+        requestAnimationFrame(frame);
+      }),
+  );
+  const within = spans.filter((span) => span < 20).length / spans.length;
+  return [
+    { name: 'Scrolling a 10-minute show: frames under 20 ms', value: within * 100, unit: '%', wanted: { least: 95 } },
+    { name: 'Scrolling a 10-minute show: frames measured', value: spans.length, unit: 'frames' },
+  ];
+}
+
+export async function browserFigures(): Promise<Figure[]> {
+  const server = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'server/main.ts', 'dist', '.cache/demo'], {
+    env: { ...process.env, PORT: String(PORT) },
+  });
+  await new Promise((ready) => server.stdout.once('data', ready));
+  const browser = await chromium.launch(CHROMIUM);
+  try {
+    const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+    await emptyShow(page);
+    await page.getByTestId('files: Add photos').setInputFiles([await photo('bench-0.jpg', '#b03030')]);
+    await page.getByTestId('picture 1').waitFor();
+    const figures = [firstVisit(), ...workers(), await listening(page), await firstSound(page)];
+    await page.getByTestId('picture 1').click();
+    await page.getByRole('button', { name: 'Remove' }).click();
+    return [...figures, ...(await scrolling(page))];
+  } finally {
+    await browser.close();
+    server.kill();
+  }
+}

@@ -1,0 +1,119 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { WavWriter } from '../core/files';
+import { Mixer, planShow } from '../core/mix';
+import { LoudnessMeter, Resampler, memorySource, type PcmSource } from '../core/sound';
+import { setFade, setPartGain } from '../core/show/edits';
+import { showOf } from '../core/testing/shows';
+import { noise } from '../core/testing/tones';
+import { RATE } from '../core/units';
+import { render } from '../cli/render';
+import { median, timed, type Figure } from './figure';
+
+const MINUTE = 60;
+const BLOCK = 1 << 16;
+
+function gainAndFade(seconds: number, holds: number[]) {
+  let show = showOf(holds, seconds);
+  show = setPartGain(show, { id: 'bed-1', gain: -6 });
+  show = setFade(show, { id: 'bed-1', side: 'fadeUp', fade: { seconds: 2, bend: 0 } });
+  return setFade(show, { id: 'bed-1', side: 'fadeOut', fade: { seconds: 4, bend: 0 } });
+}
+
+/** A minute of noise, over and over, for however long: what is measured is the mixer, not the disk. */
+function endless(seconds: number): PcmSource {
+  const minute = memorySource(noise(MINUTE * RATE * 2, 5), 2);
+  return { channels: 2, frames: seconds * RATE, read: (first, count, into) => minute.read(first % ((MINUTE - 2) * RATE), count, into) };
+}
+
+function mixAll(seconds: number): number {
+  const holds = Array.from({ length: seconds / MINUTE }, () => MINUTE);
+  const show = gainAndFade(seconds, holds);
+  const mixer = new Mixer(planShow(show), new Map([[show.parts[0]!.media, endless(seconds)]]));
+  const block = new Float32Array(BLOCK * 2);
+  let peak = 0;
+  const total = seconds * RATE;
+  for (let first = 0; first < total; first += BLOCK) {
+    mixer.render(first, Math.min(BLOCK, total - first), block);
+    peak = Math.max(peak, process.memoryUsage().rss);
+  }
+  return peak;
+}
+
+/** Peak memory is measured in processes of their own, so that neither sees the other's. */
+function memoryOf(seconds: number): number {
+  const { stdout } = spawnSync(process.execPath, [...process.execArgv, '--expose-gc', __filename, 'memory', String(seconds)], {
+    encoding: 'utf8',
+  });
+  return Number(stdout);
+}
+
+export function coreFigures(): Figure[] {
+  const three = 180;
+  const mix = median([0, 1, 2].map(() => timed(() => mixAll(three))));
+  const samples = noise(MINUTE * RATE * 2, 3);
+  const loudness = median([0, 1, 2].map(() => timed(() => new LoudnessMeter(2).push(samples, MINUTE * RATE))));
+  const convert = median(
+    [0, 1, 2].map(() =>
+      timed(() => {
+        const resampler = new Resampler(44_100, 2);
+        for (let at = 0; at < samples.length; at += BLOCK * 2)
+          resampler.push(samples.subarray(at, at + BLOCK * 2), Math.min(BLOCK, (samples.length - at) / 2));
+      }),
+    ),
+  );
+  return [
+    { name: 'Mix of one stereo part', value: three / mix, unit: 'x real', wanted: { least: 200 } },
+    { name: 'Loudness and true peak, stereo', value: MINUTE / loudness, unit: 'x real' },
+    { name: '44.1 to 48 kHz, stereo', value: (MINUTE * 48) / 44.1 / convert, unit: 'x real' },
+    { name: 'Memory, rendering 60 minutes to 1 minute', value: memoryOf(3600) / memoryOf(60), unit: 'ratio', wanted: { most: 1.3 } },
+    ...besideFfmpeg(),
+  ];
+}
+
+/** The same fade and gain of the same WAV to WAV, ours and ffmpeg's, in the same run. */
+function besideFfmpeg(): Figure[] {
+  const folder = mkdtempSync(join(tmpdir(), 'bench-'));
+  try {
+    const seconds = 180;
+    const show = gainAndFade(seconds, [60, 60, 60]);
+    mkdirSync(join(folder, 'media'));
+    const source = join(folder, 'media', `${show.parts[0]!.media}.wav`);
+    const samples = noise(seconds * RATE * 2, 9);
+    const writer = new WavWriter('int16');
+    writeFileSync(source, Buffer.concat([writer.header(seconds * RATE), writer.encode(samples, seconds * RATE)]));
+    writeFileSync(join(folder, 'show.json'), JSON.stringify(show));
+    const ours = median([0, 1, 2].map(() => timed(() => render(folder, join(folder, 'ours.wav'), 'int24'))));
+    const filter = `volume=-6dB,afade=t=in:d=2,afade=t=out:st=${seconds - 4}:d=4`;
+    const theirs = median(
+      [0, 1, 2].map(() =>
+        timed(() =>
+          spawnSync('ffmpeg', [
+            '-nostdin',
+            '-y',
+            '-v',
+            'error',
+            '-i',
+            source,
+            '-af',
+            filter,
+            '-c:a',
+            'pcm_s24le',
+            join(folder, 'theirs.wav'),
+          ]),
+        ),
+      ),
+    );
+    return [
+      { name: 'Fade and gain, WAV to WAV, 3 minutes: ours', value: ours, unit: 's' },
+      { name: 'the same by ffmpeg', value: theirs, unit: 's' },
+      { name: 'ours to ffmpeg, time', value: ours / theirs, unit: 'ratio' },
+    ];
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+if (process.argv[2] === 'memory') process.stdout.write(String(mixAll(Number(process.argv[3]))));

@@ -1,0 +1,35 @@
+/** One measured number, with the bound it is meant to keep where there is one. */
+export interface Figure {
+  readonly name: string;
+  readonly value: number;
+  readonly unit: string;
+  readonly wanted?: { readonly least?: number; readonly most?: number };
+}
+
+export function holds({ value, wanted }: Figure): boolean | null {
+  if (!wanted) return null;
+  return value >= (wanted.least ?? -Infinity) && value <= (wanted.most ?? Infinity);
+}
+
+export function table(figures: readonly Figure[]): string {
+  return figures
+    .map((figure) => {
+      const { name, value, unit, wanted } = figure;
+      const bound = wanted ? (wanted.least === undefined ? `at most ${wanted.most}` : `at least ${wanted.least}`) : '';
+      const verdict = { true: 'holds', false: 'MISSED', null: '' }[String(holds(figure))];
+      return `${name.padEnd(62)} ${value.toFixed(value < 10 ? 2 : 1).padStart(9)} ${unit.padEnd(10)} ${bound.padEnd(14)} ${verdict}`;
+    })
+    .join('\n');
+}
+
+/** Middle of several runs: one slow moment of a noisy machine does not decide. */
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[sorted.length >> 1]!;
+}
+
+export function timed(work: () => void): number {
+  const start = performance.now();
+  work();
+  return (performance.now() - start) / 1000;
+}

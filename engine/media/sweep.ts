@@ -1,0 +1,19 @@
+import type { MediaId } from '../../core/show';
+import { namesIn, removeAt } from './folders';
+
+/** Folders whose files are named after the hash of the bytes they come from. */
+const BY_CONTENT = ['media', 'pcm', 'peaks', 'facts', 'pictures'];
+const HASH = 64;
+
+/**
+ * Frees what nobody needs: files that were left half-written, WAVs that were handed over, and media that no show names.
+ * Only while nothing else of the application runs in this browser.
+ */
+export async function sweep(isNamed: (id: MediaId) => boolean): Promise<void> {
+  for (const name of await namesIn('written')) await removeAt(['written', name]);
+  for (const folder of BY_CONTENT) {
+    for (const name of await namesIn(folder)) {
+      if (name.endsWith('.part') || !isNamed(name.slice(0, HASH))) await removeAt([folder, name]);
+    }
+  }
+}
