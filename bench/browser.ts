@@ -122,10 +122,13 @@ export async function browserFigures(): Promise<Figure[]> {
   const browser = await chromium.launch(CHROMIUM);
   try {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+    // Functions sent into the page are compiled by tsx, which wraps named ones in a helper that the page lacks.
+    await page.addInitScript('globalThis.__name = (named) => named');
     await emptyShow(page);
     await page.getByTestId('files: Add photos').setInputFiles([await photo('bench-0.jpg', '#b03030')]);
     await page.getByTestId('picture 1').waitFor();
     const figures = [firstVisit(), ...workers(), await listening(page), await firstSound(page)];
+    await page.getByRole('tab', { name: 'Pictures' }).click();
     await page.getByTestId('picture 1').click();
     await page.getByRole('button', { name: 'Remove' }).click();
     return [...figures, ...(await scrolling(page))];

@@ -1,4 +1,5 @@
 import { RATE, type Frames, type Hertz } from '../units';
+import { Convolver } from './convolve';
 
 /** Zero crossings on each side of the kernel, in source frames at unity or upward conversion. */
 const HALF = 32;
@@ -21,6 +22,9 @@ function gcd(a: number, b: number): number {
   return b === 0 ? a : gcd(b, a % b);
 }
 
+/** Source frames converted in one go. */
+const CHUNK = 8192;
+
 /**
  * Streaming conversion to the mix rate by a windowed-sinc polyphase filter (Kaiser window; J. O. Smith, "Digital Audio
  * Resampling", from memory). Interleaved in, interleaved out; the total length is exactly round(frames × 48000 / rate).
@@ -28,11 +32,10 @@ function gcd(a: number, b: number): number {
 export class Resampler {
   private readonly up: number;
   private readonly down: number;
-  private readonly taps: number;
-  private readonly kernels: Float32Array;
-  /** Source frames not yet used up, interleaved; `start` is the source frame of its first entry. */
-  private held: Float32Array;
-  private heldFrames = 0;
+  private readonly half: number;
+  private readonly convolver: Convolver;
+  /** Source frames not yet used up lie at the front of `convolver.held`; `start` is the source frame of the first. */
+  private heldFrames: number;
   private start: number;
   private produced = 0;
   private taken = 0;
@@ -49,94 +52,74 @@ export class Resampler {
     this.up = RATE / common;
     this.down = from / common;
     const scale = Math.min(1, RATE / from);
-    const half = Math.ceil(HALF / scale);
-    this.taps = half * 2;
-    this.kernels = new Float32Array(this.taps * this.up);
-    const cutoff = scale * EDGE;
-    const windowScale = besselI0(BETA);
-    for (let phase = 0; phase < this.up; phase += 1) {
-      let total = 0;
-      for (let k = 0; k < this.taps; k += 1) {
-        const x = k - (half - 1) - phase / this.up;
-        const place = x / half;
-        const window = Math.abs(place) >= 1 ? 0 : besselI0(BETA * Math.sqrt(1 - place * place)) / windowScale;
-        const arc = Math.PI * x * cutoff;
-        const value = (x === 0 ? 1 : Math.sin(arc) / arc) * cutoff * window;
-        this.kernels[phase * this.taps + k] = value;
-        total += value;
-      }
-      // Each phase passes a constant unchanged: no ripple at the rate of the phases.
-      for (let k = 0; k < this.taps; k += 1) this.kernels[phase * this.taps + k]! /= total;
-    }
-    this.start = -(half - 1);
-    this.held = new Float32Array((half - 1) * channels);
-    this.heldFrames = half - 1;
+    // A multiple of two, so that the taps are one of four.
+    this.half = Math.ceil(HALF / scale / 2) * 2;
+    const produced = Math.ceil((CHUNK * this.up) / this.down) + 1;
+    this.convolver = new Convolver(kernelsOf(this.up, this.half, scale), channels, (Math.max(CHUNK, produced) + this.half * 4) * channels);
+    this.start = -(this.half - 1);
+    this.heldFrames = this.half - 1;
   }
 
   /** Converts the next `frames` frames of interleaved sound. The result is fresh and belongs to the caller. */
   push(input: Float32Array, frames: number): Float32Array {
     this.taken += frames;
-    this.append(input, frames);
-    const ready = this.start + this.heldFrames - this.taps / 2;
-    // Output n needs source frames up to floor(n·down/up) + half.
-    return this.emit(Math.max(0, Math.floor((ready * this.up) / this.down) + 1));
+    return this.convert(input, frames, Infinity);
   }
 
   /** The rest, up to the exact length. Nothing may be pushed after it. */
   finish(): Float32Array {
-    this.append(new Float32Array(this.taps * this.channels), this.taps);
-    return this.emit(Math.round((this.taken * this.up) / this.down));
+    return this.convert(new Float32Array(this.half * 2 * this.channels), this.half * 2, Math.round((this.taken * this.up) / this.down));
   }
 
-  private append(input: Float32Array, frames: number): void {
-    const { channels } = this;
-    const joined = new Float32Array((this.heldFrames + frames) * channels);
-    joined.set(this.held.subarray(0, this.heldFrames * channels));
-    joined.set(input.subarray(0, frames * channels), this.heldFrames * channels);
-    this.held = joined;
-    this.heldFrames += frames;
-  }
-
-  /** Writes outputs [produced, until) and drops the source frames that no later output needs. */
-  private emit(until: Frames): Float32Array {
-    const { channels, taps, up, down, kernels, held, start } = this;
-    const half = taps / 2;
-    const limit = this.start + this.heldFrames - half;
-    let last = Math.max(until, this.produced);
-    while (last > this.produced && Math.floor(((last - 1) * down) / up) > limit - 1) last -= 1;
-    const out = new Float32Array((last - this.produced) * channels);
-    let whole = Math.floor((this.produced * down) / up);
-    let phase = (this.produced * down) % up;
-    for (let o = 0; o < out.length; o += channels) {
-      const kernel = phase * taps;
-      const base = (whole - (half - 1) - start) * channels;
-      if (channels === 1) {
-        let sum = 0;
-        for (let k = 0; k < taps; k += 1) sum += held[base + k]! * kernels[kernel + k]!;
-        out[o] = sum;
-      } else {
-        let left = 0;
-        let right = 0;
-        for (let k = 0, at = base; k < taps; k += 1, at += 2) {
-          const weight = kernels[kernel + k]!;
-          left += held[at]! * weight;
-          right += held[at + 1]! * weight;
-        }
-        out[o] = left;
-        out[o + 1] = right;
-      }
-      phase += down;
-      while (phase >= up) {
-        phase -= up;
-        whole += 1;
-      }
+  /** Takes frames in, chunk by chunk, and gives every output before `end` that has all the frames it needs. */
+  private convert(input: Float32Array, frames: number, end: Frames): Float32Array {
+    const { channels, up, down, half, convolver } = this;
+    const taps = half * 2;
+    const out = new Float32Array((Math.ceil(((this.heldFrames + frames) * up) / down) + 1) * channels);
+    let filled = 0;
+    for (let done = 0; done < frames;) {
+      const size = Math.min(CHUNK, frames - done);
+      convolver.held.set(input.subarray(done * channels, (done + size) * channels), this.heldFrames * channels);
+      this.heldFrames += size;
+      done += size;
+      // Output n needs the frames up to floor(n·down/up) + half.
+      const last = this.start + this.heldFrames - 1 - half;
+      const ready = Math.min(end, last < 0 ? 0 : Math.ceil(((last + 1) * up) / down));
+      const count = Math.max(0, ready - this.produced);
+      const whole = Math.floor((this.produced * down) / up);
+      const block = convolver.run(whole - (half - 1) - this.start, taps, up, down, (this.produced * down) % up, count);
+      out.set(block, filled);
+      filled += block.length;
+      this.produced += count;
+      const needed = Math.floor((this.produced * down) / up) - (half - 1);
+      const drop = Math.min(this.heldFrames, Math.max(0, needed - this.start));
+      convolver.held.copyWithin(0, drop * channels, this.heldFrames * channels);
+      this.heldFrames -= drop;
+      this.start += drop;
     }
-    this.produced = last;
-    const needed = Math.floor((last * down) / up) - (half - 1);
-    const drop = Math.min(this.heldFrames, Math.max(0, needed - start));
-    this.held = held.subarray(drop * channels);
-    this.heldFrames -= drop;
-    this.start += drop;
-    return out;
+    return out.subarray(0, filled);
   }
+}
+
+/** One kernel for each of `up` phases, `2 × half` taps each, one behind the other. */
+function kernelsOf(up: number, half: number, scale: number): Float32Array {
+  const taps = half * 2;
+  const kernels = new Float32Array(taps * up);
+  const cutoff = scale * EDGE;
+  const windowScale = besselI0(BETA);
+  const kernel = new Float64Array(taps);
+  for (let phase = 0; phase < up; phase += 1) {
+    let total = 0;
+    for (let k = 0; k < taps; k += 1) {
+      const x = k - (half - 1) - phase / up;
+      const place = x / half;
+      const window = Math.abs(place) >= 1 ? 0 : besselI0(BETA * Math.sqrt(1 - place * place)) / windowScale;
+      const arc = Math.PI * x * cutoff;
+      kernel[k] = (x === 0 ? 1 : Math.sin(arc) / arc) * cutoff * window;
+      total += kernel[k]!;
+    }
+    // Each phase passes a constant unchanged: no ripple at the rate of the phases.
+    for (let k = 0; k < taps; k += 1) kernels[phase * taps + k] = kernel[k]! / total;
+  }
+  return kernels;
 }

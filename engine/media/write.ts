@@ -16,6 +16,8 @@ export async function syncHandle(handle: FileSystemFileHandle, mode: 'read-only'
   return open.call(handle, { mode });
 }
 
+const GATHER = 1 << 20;
+
 /**
  * Writes a file piece by piece under a temporary name; it takes its own name only in `finish`, so that a half-written
  * file is never found. `close` without `finish` removes what was written. Workers only.
@@ -23,6 +25,9 @@ export async function syncHandle(handle: FileSystemFileHandle, mode: 'read-only'
 export class PlaceWriter {
   private at = 0;
   private done = false;
+  /** Small pieces are gathered: a call to the file system costs more than the bytes do. */
+  private readonly gathered = new Uint8Array(GATHER);
+  private waiting = 0;
 
   private constructor(
     private readonly place: Place,
@@ -42,8 +47,24 @@ export class PlaceWriter {
   }
 
   /** @throws Failure `storage.full` where the bytes do not fit. */
-  write(bytes: Uint8Array | Float32Array): void {
-    if (bytes.byteLength === 0) return;
+  write(piece: Uint8Array | Float32Array): void {
+    const bytes = new Uint8Array(piece.buffer, piece.byteOffset, piece.byteLength);
+    if (bytes.length >= GATHER) {
+      this.flush();
+      this.put(bytes);
+      return;
+    }
+    if (this.waiting + bytes.length > GATHER) this.flush();
+    this.gathered.set(bytes, this.waiting);
+    this.waiting += bytes.length;
+  }
+
+  private flush(): void {
+    if (this.waiting > 0) this.put(this.gathered.subarray(0, this.waiting));
+    this.waiting = 0;
+  }
+
+  private put(bytes: Uint8Array): void {
     try {
       const written = this.handle.write(bytes, { at: this.at });
       if (written < bytes.byteLength) throw new DOMException('short write', 'QuotaExceededError');
@@ -54,6 +75,7 @@ export class PlaceWriter {
   }
 
   async finish(): Promise<void> {
+    this.flush();
     this.handle.flush();
     this.handle.close();
     const [, name] = this.place;

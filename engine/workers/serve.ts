@@ -1,6 +1,9 @@
 import { failureOf } from '../../core/failure';
 import type { Line, Reply, Request } from './call';
 
+/** Progress is told in steps of this: a message for every packet would keep the page busier than the work does the worker. */
+const PROGRESS_STEP = 0.01;
+
 /** What a call may use while it runs. */
 export interface Desk {
   readonly signal: AbortSignal;
@@ -26,9 +29,14 @@ export function serve(line: Line, calls: Server): void {
   const run = async (job: number, name: string, details: unknown) => {
     const controller = new AbortController();
     running.set(job, controller);
+    let said = 0;
     const desk: Desk = {
       signal: controller.signal,
-      progress: (share) => reply({ kind: 'progress', job, share }),
+      progress: (share) => {
+        if (share - said < PROGRESS_STEP) return;
+        said = share;
+        reply({ kind: 'progress', job, share });
+      },
     };
     try {
       const call = calls[name];

@@ -104,7 +104,8 @@ function Block({ placed, title, column, pixelsPerSecond, sortable }: BlockProps)
   return (
     <div
       ref={drag.setNodeRef}
-      {...drag.attributes}
+      // Where pictures cannot be lifted they can still be chosen: the sortable's “disabled” is not theirs.
+      {...(sortable ? drag.attributes : {})}
       {...drag.listeners}
       role="button"
       tabIndex={0}
