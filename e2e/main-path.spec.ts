@@ -72,7 +72,7 @@ test('silence is found and trimmed; exact fields in every spelling; back to the 
   await field(page, 'To').press('Escape');
 
   await page.getByRole('button', { name: 'Loudness', exact: true }).click();
-  await type(page, 'Loudness in percent', '50');
+  await type(page, 'Loudness in %', '50');
   await expect(field(page, 'Loudness in dB')).toHaveValue('−6.0 dB');
   await type(page, 'Loudness in dB', '-3');
   await expect(page.getByText('3.0 dB quieter')).toBeVisible();

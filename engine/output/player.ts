@@ -23,6 +23,8 @@ interface Run {
   /** Audio clock at which frame `origin` sounds. */
   readonly clock: number;
   readonly origin: number;
+  /** Nothing before this frame was ever heard: the position does not lie before it. */
+  readonly floor: number;
   next: number;
 }
 
@@ -66,7 +68,7 @@ export class Player {
       const block = await this.block(origin, FIRST_BLOCK);
       await resumed;
       if (turn !== this.turn) return;
-      this.run = this.startRun(context, context.currentTime + LEAD, origin);
+      this.run = this.startRun(context, context.currentTime + LEAD, origin, origin);
       this.schedule(this.run, block, 0);
       this.timer ??= setInterval(() => void this.fill(), 100);
       void this.fill();
@@ -92,7 +94,7 @@ export class Player {
       const at = context.currentTime + LEAD;
       const skipped = Math.max(0, frameAt(run, at) - first);
       if (skipped >= block.frames) return await this.update(plan);
-      const next = this.startRun(context, at, first + skipped);
+      const next = this.startRun(context, at, first + skipped, run.floor);
       next.gain.gain.setValueAtTime(0, at);
       next.gain.gain.linearRampToValueAtTime(1, at + TURN);
       run.gain.gain.setValueAtTime(1, at);
@@ -113,7 +115,7 @@ export class Player {
     const { run, context, plan } = this;
     if (!run || !context || !plan) return null;
     const heard = context.currentTime - (context.outputLatency || context.baseLatency || 0);
-    return Math.max(run.origin, Math.min(plan.frames, frameAt(run, heard))) / RATE;
+    return Math.max(run.floor, Math.min(plan.frames, frameAt(run, heard))) / RATE;
   }
 
   stop(): void {
@@ -142,10 +144,10 @@ export class Player {
     return this.context;
   }
 
-  private startRun(context: AudioContext, clock: number, origin: number): Run {
+  private startRun(context: AudioContext, clock: number, origin: number, floor: number): Run {
     const gain = context.createGain();
     gain.connect(context.destination);
-    return { gain, nodes: new Set(), clock, origin, next: origin };
+    return { gain, nodes: new Set(), clock, origin, floor, next: origin };
   }
 
   /** A block from the worker, never reaching past the plan's end. */

@@ -20,11 +20,23 @@ interface Props {
   readonly chosen?: boolean;
   /** What assistive technology reads where the label alone says too little. */
   readonly hint?: string;
+  /** Narrower sides, for rows of several. */
+  readonly tight?: boolean;
   readonly className?: string;
 }
 
 /** A button with a word on it, at least 44 px in both directions. */
-export function Button({ label, onPress, kind = 'soft', icon: Icon, disabled = false, chosen, hint, className = '' }: Props) {
+export function Button({
+  label,
+  onPress,
+  kind = 'soft',
+  icon: Icon,
+  disabled = false,
+  chosen,
+  hint,
+  tight = false,
+  className = '',
+}: Props) {
   const tokens = useTokens();
   const look = KINDS[chosen ? 'strong' : kind];
   return (
@@ -35,7 +47,7 @@ export function Button({ label, onPress, kind = 'soft', icon: Icon, disabled = f
       {...(chosen === undefined ? {} : { 'aria-pressed': chosen })}
       disabled={disabled}
       onPress={onPress}
-      className={`min-h-touch min-w-touch flex-row items-center justify-center gap-2 rounded-control px-4 ${look.box} ${disabled ? 'opacity-45' : 'active:opacity-75'} ${className}`}
+      className={`min-h-touch min-w-touch flex-row items-center justify-center gap-2 rounded-control ${tight ? 'px-2' : 'px-4'} ${look.box} ${disabled ? 'opacity-45' : 'active:opacity-75'} ${className}`}
     >
       {Icon ? <Icon size={18} strokeWidth={2} color={tokens[look.icon]} aria-hidden /> : null}
       <Text className={`font-bold text-small ${look.text}`}>{label}</Text>

@@ -41,7 +41,7 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           }}
           selectTextOnFocus
           inputMode="text"
-          className={`h-touch w-24 rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
+          className={`h-touch w-[92px] rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
         />
         <IconButton
           label={`${label}: more`}

@@ -43,9 +43,9 @@ export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonl
       ) : null}
       <View className="flex-row gap-1.5">
         {TOOLS.map((one) => (
-          <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(tool === one ? null : one)} className="px-2" />
+          <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(tool === one ? null : one)} tight className="grow" />
         ))}
-        <Button label="Fit length" kind="strong" onPress={onFit} className="grow px-2" />
+        <Button label="Fit length" kind="strong" onPress={onFit} tight className="grow" />
       </View>
     </View>
   );

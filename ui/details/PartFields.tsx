@@ -21,7 +21,7 @@ export function EndsFields({ show, part }: Props) {
   const last = part.spans.at(-1)!;
   const shared = { step: 0.1, parse: parseTime, say: sayExact };
   return (
-    <View>
+    <View className="gap-1">
       <NumberField
         {...shared}
         label="Starts at"
@@ -61,7 +61,7 @@ function sayBend(bend: number): string {
 
 export function FadeFields({ part }: { readonly part: Part }) {
   return (
-    <View>
+    <View className="gap-1">
       <FadeField part={part} side="fadeUp" label="Fade up" />
       <FadeField part={part} side="fadeOut" label="Fade out" />
     </View>
@@ -73,7 +73,7 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
   const fade = part[side];
   const bent = (bend: number) => ({ id: part.id, side, fade: { ...fade, bend } });
   return (
-    <View>
+    <View className="gap-1">
       <NumberField
         label={label}
         value={fade.seconds}
@@ -118,7 +118,7 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
   const { edit, tryOut } = useOpenShow.getState();
   const set = (gain: number) => edit(setPartGain, { id: part.id, gain });
   return (
-    <View>
+    <View className="gap-1">
       <Slider
         label="Loudness"
         value={part.gain}
@@ -141,7 +141,7 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
         note={sayChange(part.gain)}
       />
       <NumberField
-        label="Loudness in percent"
+        label="Loudness in %"
         value={percentOfDecibels(part.gain)}
         least={0.1}
         most={200}

@@ -43,7 +43,9 @@ export function FitPanel({ show, part, onDone }: Props) {
         title="Stop early"
         said={
           stop === show
-            ? 'The bed ends before the show does: there is nothing to stop. Repeat it instead.'
+            ? lengths.verdict === 'fits'
+              ? 'The bed ends with the show already.'
+              : 'The piece ends before the show does: there is nothing to stop. Repeat it instead.'
             : `Ends with the show at ${sayTime(lengths.pictures)}, fading over its last ${fade.seconds.toFixed(1)} s. The piece’s own ending is not heard.`
         }
         answer={stop}
@@ -54,7 +56,7 @@ export function FitPanel({ show, part, onDone }: Props) {
           onDone();
         }}
       >
-        <NumberField {...fade.field} disabled={stop === show} />
+        <NumberField {...fade.field} />
       </Answer>
       <RepeatAnswer show={show} part={part} end={lengths.pictures} onDone={onDone} />
     </View>
@@ -119,22 +121,8 @@ function RepeatAnswer({
       }}
     >
       <View className="flex-row gap-2">
-        <Button
-          label="Last pass stops"
-          kind="quiet"
-          chosen={ending === 'stop'}
-          disabled={none}
-          onPress={() => setEnding('stop')}
-          className="flex-1"
-        />
-        <Button
-          label="Last pass whole"
-          kind="quiet"
-          chosen={ending === 'whole'}
-          disabled={none}
-          onPress={() => setEnding('whole')}
-          className="flex-1"
-        />
+        <Button label="Last pass stops" kind="quiet" chosen={ending === 'stop'} onPress={() => setEnding('stop')} className="flex-1" />
+        <Button label="Last pass whole" kind="quiet" chosen={ending === 'whole'} onPress={() => setEnding('whole')} className="flex-1" />
       </View>
       <NumberField
         label="Crossfade at a seam"
@@ -145,9 +133,8 @@ function RepeatAnswer({
         parse={parseTime}
         say={(value) => `${value.toFixed(3)} s`}
         onChange={setJoin}
-        disabled={none}
       />
-      {ending === 'stop' ? <NumberField {...fade.field} disabled={none} /> : null}
+      {ending === 'stop' ? <NumberField {...fade.field} /> : null}
     </Answer>
   );
 }
@@ -171,21 +158,24 @@ function Answer({ title, said, answer, name, disabled, seams = [], onUse, childr
     <View className="gap-2 rounded-control border border-line bg-card p-3" accessibilityLabel={title}>
       <Say look="lead">{title}</Say>
       <Say look="small">{said}</Say>
-      {children}
-      <View className="flex-row flex-wrap gap-2">
-        <Button label={`Use ${title.toLowerCase()}`} kind="strong" disabled={disabled} onPress={onUse} className="grow" />
-        <Button
-          label={playing === name ? 'Stop' : 'Hear the end'}
-          disabled={disabled}
-          onPress={() => toggleStretch(name, answer, pictures - BEFORE_END, pictures)}
-        />
-        {seams.length > 0 ? (
-          <Button
-            label={playing === 'first seam' ? 'Stop' : 'Hear the seam'}
-            onPress={() => toggleStretch('first seam', answer, seams[0]! - 2, seams[0]! + 2)}
-          />
-        ) : null}
-      </View>
+      {disabled ? null : (
+        <>
+          {children}
+          <View className="flex-row flex-wrap gap-2">
+            <Button label={`Use ${title.toLowerCase()}`} kind="strong" onPress={onUse} className="grow" />
+            <Button
+              label={playing === name ? 'Stop' : 'Hear the end'}
+              onPress={() => toggleStretch(name, answer, pictures - BEFORE_END, pictures)}
+            />
+            {seams.length > 0 ? (
+              <Button
+                label={playing === 'first seam' ? 'Stop' : 'Hear the seam'}
+                onPress={() => toggleStretch('first seam', answer, seams[0]! - 2, seams[0]! + 2)}
+              />
+            ) : null}
+          </View>
+        </>
+      )}
     </View>
   );
 }

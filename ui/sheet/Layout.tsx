@@ -93,7 +93,7 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
         <Messages />
         <SheetBox show={show} wide />
       </View>
-      <ScrollView style={{ width: 320, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-5">
+      <ScrollView style={{ width: 320, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
         <Incoming show={show} />
         {face === 'finish' ? (
           <FinishPanel show={show} />

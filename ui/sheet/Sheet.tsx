@@ -2,7 +2,7 @@ import { partsOn, showSeconds, compareLengths, type Show } from '../../core/show
 import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
-import { columnsFor, tickStep } from './columns';
+import { columnsFor, tickStep, type Columns } from './columns';
 import { LaneTiles } from './LaneTiles';
 import { PartBody, PartHandles } from './PartHandles';
 import { PictureColumn } from './PictureColumn';
@@ -75,6 +75,7 @@ export function Sheet({ show, width, wide }: Props) {
         </div>
       </div>
       <NowLine top={height * NOW_AT} />
+      {wide ? <Headings columns={columns} /> : null}
     </div>
   );
 }
@@ -116,6 +117,31 @@ function EndLine({ y, width }: { readonly y: number; readonly width: number }) {
       <span style={{ position: 'absolute', right: 6, top: 3 }} className="rounded-full bg-moss-soft px-2 font-bold text-tiny text-moss">
         end of the show
       </span>
+    </div>
+  );
+}
+
+const HEADINGS = [
+  { lane: 'pictures', title: 'Pictures', tone: 'text-moss' },
+  { lane: 'bed', title: 'Bed', tone: 'text-rain' },
+  { lane: 'voice', title: 'Voice', tone: 'text-brick' },
+] as const;
+
+/** The columns' names, where there is room for them. */
+function Headings({ columns }: { readonly columns: Columns }) {
+  return (
+    <div
+      style={{ position: 'absolute', left: 0, right: 0, top: 0, height: 30, pointerEvents: 'none', zIndex: 8 }}
+      className="border-b border-line bg-card"
+    >
+      {HEADINGS.map(({ lane, title, tone }) => {
+        const column = columns[lane];
+        return column ? (
+          <span key={lane} style={{ position: 'absolute', left: column.x + 4, top: 6 }} className={`font-bold text-small ${tone}`}>
+            {title}
+          </span>
+        ) : null;
+      })}
     </div>
   );
 }

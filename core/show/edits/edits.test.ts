@@ -167,6 +167,15 @@ describe('making the lengths agree', () => {
     expect(show.parts[0]!.fadeOut.seconds).toBe(4);
   });
 
+  it('lets a part that was stopped run on when the show grows, as far as its sound reaches', () => {
+    const stopped = edits.stopEarly(showOf([12], 30), { id: 'bed-1', end: 12, fade: 4 });
+    const longer = edits.stopEarly(stopped, { id: 'bed-1', end: 20, fade: 3 });
+    expect(longer.parts[0]).toMatchObject({ spans: [{ from: 0, to: 20 }], fadeOut: { seconds: 3 } });
+    expect(edits.stopEarly(stopped, { id: 'bed-1', end: 31, fade: 3 })).toBe(stopped);
+    const natural = showOf([30], 30);
+    expect(edits.stopEarly(natural, { id: 'bed-1', end: 30, fade: 3 })).toBe(natural);
+  });
+
   it('repeats whole passes until the show is full, the last cut or kept whole', () => {
     const short = showOf([40, 60], 30);
     const cut = edits.repeatPart(short, { id: 'bed-1', end: 100, join: 0.01, ending: 'stop', fade: 4 });

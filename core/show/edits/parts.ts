@@ -118,12 +118,18 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
   part.fadeOut = NO_FADE;
 });
 
-/** Ends a part at `end` seconds of the show with a fade over its last `fade` seconds. Does nothing to a part that ends before. */
+/**
+ * Ends a part at `end` seconds of the show with a fade over its last `fade` seconds. A part that was cut earlier is let
+ * run on to there; one whose sound does not reach that far, or ends right there by itself, stays as it is.
+ */
 export const stopEarly = defineEdit<{ id: string; end: Seconds; fade: Seconds }>('stop early', (show, { id, end, fade }) => {
   const part = find(show.parts, id, 'part');
+  const source = sourceSeconds(show, part);
   const length = end - part.at;
-  if (length < LIMITS.span.least || length >= partSeconds(part)) return;
-  part.spans = sliceSpans(part.spans, 0, length);
+  const more = length - partSeconds(part);
+  const left = source - part.spans.at(-1)!.to;
+  if (length < LIMITS.span.least || more > left + 1e-9 || (more >= 0 && left < 1e-3)) return;
+  part.spans = more > 0 ? stretchEdge(part.spans, 'end', more, source).spans : sliceSpans(part.spans, 0, length);
   part.fadeOut = { seconds: clamp(fade, 0, length), bend: part.fadeOut.bend };
   fitFades(part);
 });

@@ -1,0 +1,76 @@
+// `node scripts/screenshots.mjs`: takes the pictures of the main views anew, from the demo show.
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { ensureDemo, ensurePackages, ensureSite, root, tool } from './ground.mjs';
+
+ensurePackages();
+ensureSite();
+ensureDemo();
+const { chromium } = await import('@playwright/test');
+const PORT = '4876';
+const server = spawn(process.execPath, [tool('tsx'), 'server/main.ts', 'dist', '.cache/demo'], {
+  cwd: root,
+  env: { ...process.env, PORT },
+});
+await new Promise((ready) => server.stdout.once('data', ready));
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+
+async function visit(options, take) {
+  const context = await browser.newContext(options);
+  const page = await context.newPage();
+  const shot = async (name) => {
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+  };
+  await page.goto(`http://localhost:${PORT}/`);
+  await page.getByRole('button', { name: /^Open “The rain/ }).waitFor({ timeout: 120_000 });
+  await take(page, shot);
+  await context.close();
+}
+
+const open = async (page) => {
+  await page.getByRole('button', { name: /^Open “The rain/ }).click();
+  await page.getByTestId('part puddle-jump').waitFor();
+  await page.locator('[data-testid="picture 3"] img').waitFor();
+  await page.keyboard.press('Home');
+  for (let i = 0; i < 24; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await page.locator('[data-testid="picture 6"] img').waitFor();
+};
+// A tap on the water, away from the now line; by coordinates, so that nothing is scrolled into view first.
+const choose = async (page, x, y) => {
+  await page.mouse.click(x, y);
+  await page.getByTestId('trim start').waitFor({ state: 'attached' });
+};
+
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true };
+await visit(phone, async (page, shot) => {
+  await shot('shows-phone');
+  await open(page);
+  await choose(page, 215, 600);
+  await shot('bed-phone');
+  await page.getByRole('button', { name: /^Length:/ }).click();
+  await shot('fit-phone');
+  await page.getByRole('button', { name: 'Use stop early' }).click();
+  await page.getByRole('tab', { name: 'Pictures' }).click();
+  await page.getByTestId('picture 4').click();
+  await shot('pictures-phone');
+  await page.getByRole('tab', { name: 'Finish' }).click();
+  await page.getByText(/LUFS/).first().waitFor();
+  await shot('finish-phone');
+});
+await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
+  await open(page);
+  await choose(page, 700, 600);
+  await page.getByText('Loudness over the show').waitFor();
+  await page.getByText('−12', { exact: true }).waitFor();
+  await shot('bed-wide');
+});
+await visit({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' }, async (page, shot) => {
+  await open(page);
+  await choose(page, 700, 600);
+  await page.getByText('Loudness over the show').waitFor();
+  await page.getByText('−12', { exact: true }).waitFor();
+  await shot('bed-wide-dark');
+});
+await browser.close();
+server.kill();

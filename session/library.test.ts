@@ -1,0 +1,107 @@
+import { startHistory } from '../core/show';
+import { removePart, setPartGain } from '../core/show/edits';
+import { showOf, photoMedia, soundMedia } from '../core/testing/shows';
+import { Failure } from '../core/failure';
+
+const mockCall = jest.fn();
+jest.mock('./sound/workers', () => ({ listener: () => ({ call: mockCall }) }));
+jest.mock('./shows/records', () => ({
+  START_PLACE: { now: 0, face: 'bed', zoom: 45 },
+  openRecord: jest.fn(),
+  saveRecord: async () => undefined,
+  savePlace: async () => undefined,
+  keepUnsaved: () => undefined,
+}));
+
+import { addPhotos, bringMusic, cancelTaking, dismissArrival, layArrival, useLibrary } from './library';
+import { useOpenShow } from './open/store';
+
+const file = (name: string) => new File(['x'], name);
+const show = () => {
+  const { state } = useOpenShow.getState();
+  if (state.status !== 'open') throw new Error('no show is open');
+  return state.history.show;
+};
+
+let photos = 100;
+beforeEach(() => {
+  mockCall.mockReset();
+  mockCall.mockImplementation(async (_name: string, { file: given, want }: { file: File; want: string }) => {
+    if (given.name.startsWith('bad')) throw new Failure('photo.unreadable', { name: given.name });
+    return want === 'photo'
+      ? { media: photoMedia((photos += 1)), facts: null, known: false }
+      : { media: soundMedia(900, 33), facts: { seconds: 33 }, known: false };
+  });
+  useLibrary.setState({ taking: null, arrival: null, refused: [] });
+  useOpenShow.setState({ state: { status: 'open', history: startHistory(showOf([5], 20)), mayEdit: true } });
+});
+
+it('adds what arrives as one undo step, in order, and names what does not', async () => {
+  await addPhotos([file('a.jpg'), file('bad.jpg'), file('c.jpg')]);
+  expect(show().pictures.map((one) => one.media)).toEqual([photoMedia(1).id, photoMedia(photos - 1).id, photoMedia(photos).id]);
+  expect(useLibrary.getState()).toMatchObject({ taking: null, refused: [{ code: 'photo.unreadable', details: { name: 'bad.jpg' } }] });
+  useOpenShow.getState().undo();
+  expect(show().pictures).toHaveLength(1);
+});
+
+it('takes batches one after the other: a later one cuts no earlier one off, and forgets none of its refusals', async () => {
+  const both = [addPhotos([file('a.jpg'), file('bad.jpg')]), bringMusic([file('song.wav')])];
+  await Promise.all(both);
+  expect(show().pictures).toHaveLength(2);
+  expect(useLibrary.getState().arrival?.media.id).toBe(soundMedia(900, 33).id);
+  expect(useLibrary.getState().refused).toHaveLength(1);
+  expect(mockCall.mock.calls.map(([, details]) => (details as { file: File }).file.name)).toEqual(['a.jpg', 'bad.jpg', 'song.wav']);
+});
+
+it('lays the arrival in place of the bed that is there, chosen, and undo brings the old one back', async () => {
+  await bringMusic([file('song.wav')]);
+  layArrival();
+  expect(show().parts.map((one) => one.media)).toEqual([soundMedia(900, 33).id]);
+  expect(useOpenShow.getState().chosen).toEqual({ kind: 'part', id: show().parts[0]!.id });
+  expect(useLibrary.getState().arrival).toBeNull();
+  useOpenShow.getState().undo();
+  expect(show().parts.map((one) => one.id)).toEqual(['bed-1']);
+  expect(useOpenShow.getState().chosen).toBeNull();
+});
+
+it('gives nothing to another show that was opened meanwhile, and nothing after a stop', async () => {
+  mockCall.mockImplementation(async () => {
+    useOpenShow.setState({ state: { status: 'open', history: startHistory({ ...showOf([9]), id: 'other' }), mayEdit: true } });
+    return { media: photoMedia(77), facts: null, known: false };
+  });
+  await addPhotos([file('a.jpg')]);
+  expect(show().pictures).toHaveLength(1);
+  mockCall.mockImplementation(async () => {
+    cancelTaking();
+    throw new Failure('cancelled');
+  });
+  await addPhotos([file('a.jpg'), file('b.jpg')]);
+  expect(show().pictures).toHaveLength(1);
+  expect(useLibrary.getState().refused).toEqual([]);
+  expect(mockCall).toHaveBeenCalledTimes(2);
+  dismissArrival();
+});
+
+describe('the open show', () => {
+  it('shows what a gesture would do without keeping it', async () => {
+    const store = useOpenShow.getState();
+    store.tryOut(setPartGain, { id: 'bed-1', gain: -9 });
+    expect(useOpenShow.getState().preview?.parts[0]?.gain).toBe(-9);
+    expect(show().parts[0]?.gain).toBe(0);
+    store.endPreview();
+    expect(useOpenShow.getState().preview).toBeNull();
+    store.tryOut(setPartGain, { id: 'bed-1', gain: -9 });
+    store.edit(setPartGain, { id: 'bed-1', gain: -9 });
+    expect(useOpenShow.getState()).toMatchObject({ preview: null });
+    expect(show().parts[0]?.gain).toBe(-9);
+  });
+
+  it('lets a tab that may only look change nothing, and says why', async () => {
+    useOpenShow.setState({ state: { status: 'open', history: startHistory(showOf([5], 20)), mayEdit: false }, notice: null });
+    useOpenShow.getState().edit(removePart, { id: 'bed-1' });
+    useOpenShow.getState().tryOut(removePart, { id: 'bed-1' });
+    expect(show().parts).toHaveLength(1);
+    expect(useOpenShow.getState().preview).toBeNull();
+    expect(useOpenShow.getState().notice).toMatchObject({ kind: 'words' });
+  });
+});

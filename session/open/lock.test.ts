@@ -1,0 +1,61 @@
+import { holdShow } from './lock';
+
+/** The part of Web Locks that is used, for two tabs in one process. */
+function fakeLocks() {
+  const held = new Map<string, Promise<unknown>>();
+  const request = async (
+    name: string,
+    options: { ifAvailable?: boolean; signal?: AbortSignal },
+    work: (lock: object | null) => Promise<unknown>,
+  ): Promise<unknown> => {
+    if (held.has(name) && options.ifAvailable) return work(null);
+    while (held.has(name)) {
+      await Promise.race([held.get(name), new Promise((resolve) => options.signal?.addEventListener('abort', resolve))]);
+      if (options.signal?.aborted) throw new DOMException('gone', 'AbortError');
+    }
+    const running = work({});
+    held.set(name, running);
+    try {
+      return await running;
+    } finally {
+      held.delete(name);
+    }
+  };
+  return { request };
+}
+
+const settled = () => new Promise((resolve) => setImmediate(resolve));
+
+it('gives a show to one tab, tells the second, and hands it over when the first lets go', async () => {
+  Object.defineProperty(globalThis, 'navigator', { value: { locks: fakeLocks() }, configurable: true });
+  const first: boolean[] = [];
+  const second: boolean[] = [];
+  const releaseFirst = holdShow('a', (mine) => first.push(mine));
+  await settled();
+  const releaseSecond = holdShow('a', (mine) => second.push(mine));
+  const other: boolean[] = [];
+  const releaseOther = holdShow('b', (mine) => other.push(mine));
+  await settled();
+  expect([first, second, other]).toEqual([[true], [false], [true]]);
+  releaseFirst();
+  await settled();
+  expect(second).toEqual([false, true]);
+  releaseSecond();
+  releaseOther();
+});
+
+it('forgets a tab that stopped waiting, and lets every tab edit where there are no locks', async () => {
+  Object.defineProperty(globalThis, 'navigator', { value: { locks: fakeLocks() }, configurable: true });
+  const seen: boolean[] = [];
+  const releaseFirst = holdShow('a', () => undefined);
+  await settled();
+  const release = holdShow('a', (mine) => seen.push(mine));
+  await settled();
+  release();
+  releaseFirst();
+  await settled();
+  expect(seen).toEqual([false]);
+  Object.defineProperty(globalThis, 'navigator', { value: {}, configurable: true });
+  holdShow('a', (mine) => seen.push(mine))();
+  expect(seen).toEqual([false, true]);
+});
