@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { WavReader, memoryBytes } from '../core/files';
-import { showOf } from '../core/testing/shows';
+import { showOf } from '../tests/shows';
 
 const folder = mkdtempSync(join(tmpdir(), 'bed-'));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -1,6 +1,6 @@
 import { startHistory } from '../core/show';
 import { removePart, setPartGain } from '../core/show/edits';
-import { showOf, photoMedia, soundMedia } from '../core/testing/shows';
+import { showOf, photoMedia, soundMedia } from '../tests/shows';
 import { Failure } from '../core/failure';
 
 const mockCall = jest.fn();

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { WaveFile } from 'wavefile';
 import { Failure } from '../failure';
-import { noise } from '../testing/tones';
+import { noise } from '../../tests/tones';
 import { memoryBytes } from './bytes';
 import { WavReader, readWavHeader } from './wavRead';
 import { WavWriter, type WavFormat } from './wavWrite';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { firstDifference } from '../testing/tones';
+import { firstDifference } from '../../tests/tones';
 import { envelopeAt, envelopeOf, fadeShape, fillEnvelope } from './envelope';
 
 const bend = fc.double({ min: -1, max: 1, noNaN: true });

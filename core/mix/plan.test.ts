@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { showOf } from '../testing/shows';
+import { showOf } from '../../tests/shows';
 import { RATE, framesOf } from '../units';
 import { planShow, planSound } from './plan';
 

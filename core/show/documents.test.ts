@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { Failure } from '../failure';
-import { showOf } from '../testing/shows';
+import { showOf } from '../../tests/shows';
 import { readHistory, startHistory } from './history';
 import { compareLengths, placePictures, stageAt } from './placement';
 import { readShow } from './schema';

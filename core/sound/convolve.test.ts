@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { noise } from '../testing/tones';
+import { noise } from '../../tests/tones';
 import { Convolver } from './convolve';
 
 it('sums the same products as a plain loop, mono and stereo, at any phase', () => {

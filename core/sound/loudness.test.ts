@@ -1,4 +1,4 @@
-import { tones, noise, type Stretch } from '../testing/tones';
+import { tones, noise, type Stretch } from '../../tests/tones';
 import { LoudnessMeter, type Loudness } from './loudness';
 
 function measure(samples: Float32Array, block = 10_007): Loudness {

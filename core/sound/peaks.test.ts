@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { noise } from '../testing/tones';
+import { noise } from '../../tests/tones';
 import { RATE } from '../units';
 import { LEVELS, PeakBuilder, binFrames, levelFor, packPeaks, peakBetween, unpackPeaks } from './peaks';
 import { soundingOf } from './silence';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { firstDifference, noise } from '../testing/tones';
+import { firstDifference, noise } from '../../tests/tones';
 import { Converter } from './convert';
 import { fold } from './fold';
 import { Resampler } from './resample';

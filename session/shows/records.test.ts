@@ -1,6 +1,6 @@
 import { perform, startHistory } from '../../core/show';
 import { renameShow, setPartGain } from '../../core/show/edits';
-import { showOf } from '../../core/testing/shows';
+import { showOf } from '../../tests/shows';
 import { Autosave, type SaveState } from '../open/autosave';
 import { START_PLACE, binRecord, duplicateRecord, keepUnsaved, listBin, listShows, openRecord, restoreRecord, saveRecord } from './records';
 

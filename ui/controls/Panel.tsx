@@ -22,9 +22,15 @@ export function Panel({ title, onClose, children }: Props) {
       event.stopPropagation();
       onClose();
     };
+    // The focus stays within: what lies behind cannot be worked while the panel is open.
+    const keep = (event: FocusEvent) => {
+      if (event.target instanceof HTMLElement && !box.current?.contains(event.target)) box.current?.focus();
+    };
     window.addEventListener('keydown', press, true);
+    document.addEventListener('focusin', keep);
     return () => {
       window.removeEventListener('keydown', press, true);
+      document.removeEventListener('focusin', keep);
       if (before instanceof HTMLElement) before.focus();
     };
   }, [onClose]);

@@ -1,7 +1,7 @@
 import { envelopeAt } from '../../core/level';
 import { partEnvelope } from '../../core/mix';
 import { PeakBuilder } from '../../core/sound';
-import { showOf } from '../../core/testing/shows';
+import { showOf } from '../../tests/shows';
 import { RATE } from '../../core/units';
 import tokens from '../theme/tokens.json';
 import { columnsFor, tickStep } from './columns';

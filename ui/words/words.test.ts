@@ -1,6 +1,6 @@
 import { FAILURE_CODES, Failure } from '../../core/failure';
 import { compareLengths } from '../../core/show';
-import { showOf, soundMedia } from '../../core/testing/shows';
+import { showOf, soundMedia } from '../../tests/shows';
 import { sentenceOf } from './failures';
 import { sayDifference } from './lengths';
 import { sayMedia, saySilence } from './sounds';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { photoMedia, showOf, soundMedia } from '../../testing/shows';
+import { photoMedia, showOf, soundMedia } from '../../../tests/shows';
 import { perform, redo, startHistory, undo, type History } from '../history';
 import { BED_LANE } from '../newShow';
 import { compareLengths, partEnd, partSeconds, showSeconds } from '../placement';

@@ -1,4 +1,4 @@
-import { RATE } from '../units';
+import { RATE } from '../core/units';
 
 /** One stretch of a test signal: a stereo sine at a peak level, dBFS. */
 export type Stretch = readonly [level: number, seconds: number];

@@ -1,7 +1,7 @@
-import { LIMITS } from '../show/limits';
-import { BED_LANE, newShow } from '../show/newShow';
-import { newPart, newPicture } from '../show/edits';
-import type { Media, Part, Show } from '../show/types';
+import { LIMITS } from '../core/show/limits';
+import { BED_LANE, newShow } from '../core/show/newShow';
+import { newPart, newPicture } from '../core/show/edits';
+import type { Media, Part, Show } from '../core/show/types';
 
 /** A media id out of a number, for tests. */
 export const mediaId = (number: number): string => number.toString(16).padStart(64, '0');

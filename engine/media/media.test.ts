@@ -1,0 +1,70 @@
+import { FakeFiles } from '../../tests/opfs';
+import { fileAt, handleAt, namesIn, places, removeAt, storageFailure } from './folders';
+import { sweep } from './sweep';
+import { PlaceWriter, writeAt } from './write';
+
+let files: FakeFiles;
+beforeEach(() => {
+  files = new FakeFiles();
+  files.install();
+});
+
+const id = (digit: string) => digit.repeat(64);
+
+it('writes pieces of any size as one file, which has its name only when it is whole', async () => {
+  const writer = await PlaceWriter.open(places.original(id('a')));
+  const pieces = [3, 700_000, 0, 600_000, 2_500_000, 5].map((size, i) => new Uint8Array(size).fill(i + 1));
+  for (const piece of pieces) writer.write(piece);
+  expect(await fileAt(places.original(id('a')))).toBeNull();
+  await writer.finish();
+  await writer.close();
+  expect(files.names()).toEqual([`media/${id('a')}`]);
+  expect(Buffer.compare(files.bytes('media', id('a')), Buffer.concat(pieces))).toBe(0);
+  expect(files.open).toBe(0);
+});
+
+it('leaves nothing of a file that was not finished, nor of one that did not fit', async () => {
+  const given = await PlaceWriter.open(places.original(id('b')));
+  given.write(new Uint8Array(10));
+  await given.close();
+  await given.close();
+  files.quota = 1000;
+  const full = await PlaceWriter.open(places.original(id('c')));
+  expect(() => full.write(new Uint8Array(2 << 20))).toThrow(expect.objectContaining({ code: 'storage.full' }));
+  await full.close();
+  await expect(writeAt(places.original(id('d')), new Uint8Array(2000))).rejects.toMatchObject({ code: 'storage.full' });
+  expect(files.names()).toEqual([]);
+  expect(files.open).toBe(0);
+});
+
+it('writes floats as their bytes, also from the middle of an array', async () => {
+  const samples = Float32Array.of(0, 1, -0.5, 0.25);
+  await writeAt(places.pcm(id('e')), samples.subarray(1, 3));
+  const stored = files.bytes('pcm', `${id('e')}.v1`);
+  expect([...new Float32Array(stored.buffer, stored.byteOffset, 2)]).toEqual([1, -0.5]);
+});
+
+it('tells what is not there from what may not be used', async () => {
+  expect(await fileAt(places.facts(id('f')))).toBeNull();
+  await expect(handleAt(places.facts(id('f')), false)).rejects.toMatchObject({ code: 'media.missing' });
+  await removeAt(places.facts(id('f')));
+  expect(storageFailure(new DOMException('x', 'SecurityError')).code).toBe('storage.denied');
+  expect(storageFailure(new DOMException('x', 'QuotaExceededError')).code).toBe('storage.full');
+  Object.defineProperty(globalThis, 'navigator', { value: { storage: {} }, configurable: true });
+  await expect(namesIn('media')).rejects.toMatchObject({ code: 'storage.denied' });
+});
+
+it('sweeps out half-written files, handed-over WAVs and what nobody names, and nothing else', async () => {
+  const kept = [
+    places.original(id('1')),
+    places.pcm(id('1')),
+    places.peaks(id('1')),
+    places.facts(id('1')),
+    places.picture(id('1'), 'thumb'),
+  ];
+  const gone = [places.original(id('2')), places.pcm(id('2')), places.picture(id('2'), 'stage'), places.written('My show.wav')];
+  for (const place of [...kept, ...gone]) await writeAt(place, new Uint8Array(4));
+  await PlaceWriter.open(places.pcm(id('1')));
+  await sweep((name) => name === id('1'));
+  expect(files.names()).toEqual(kept.map(([folder, name]) => `${folder}/${name}`).sort());
+});

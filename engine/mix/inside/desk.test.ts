@@ -1,0 +1,95 @@
+import { memoryBytes, WavReader, WavWriter } from '../../../core/files';
+import { planShow } from '../../../core/mix';
+import { stopEarly } from '../../../core/show/edits';
+import { FakeFiles, asBlob } from '../../../tests/opfs';
+import { showOf } from '../../../tests/shows';
+import { noise } from '../../../tests/tones';
+import { take } from '../../listen/inside/take';
+import type { Handover } from '../../workers/serve';
+import type { Block } from '../mix.protocol';
+import { MixDesk } from './desk';
+
+let files: FakeFiles;
+beforeEach(() => {
+  files = new FakeFiles();
+  files.install();
+});
+
+const quiet = { signal: new AbortController().signal, progress: () => undefined };
+
+/** A show of two seconds whose bed, three seconds long, was really taken in. */
+async function laidShow() {
+  const frames = 48_000 * 3;
+  const writer = new WavWriter('float32');
+  const samples = noise(frames * 2, 8).map((value) => value * 0.4);
+  const { media } = await take(
+    { file: asBlob(Buffer.concat([writer.header(frames), writer.encode(samples, frames)])), name: 'a.wav', want: 'sound' },
+    quiet,
+  );
+  const show = showOf([0.75, 1.25], 3);
+  const laid = { ...show, media: { ...show.media, [media.id]: media }, parts: show.parts.map((part) => ({ ...part, media: media.id })) };
+  return { plan: planShow(stopEarly(laid, { id: 'bed-1', end: 2, fade: 0.5 })), samples };
+}
+
+it('plays blocks that are the written file, sample for sample', async () => {
+  const { plan, samples } = await laidShow();
+  const desk = new MixDesk();
+  await desk.prepare({ plan });
+  const written = await desk.write({ plan, format: 'float32', name: 'My show.wav', target: null }, quiet);
+  const bytes = files.bytes('written', 'My show.wav');
+  expect(written).toEqual({ frames: 96_000, bytes: bytes.length, clipped: 0 });
+  const reader = new WavReader(memoryBytes(bytes));
+  const file = [new Float32Array(96_000), new Float32Array(96_000)];
+  reader.read(0, 96_000, file);
+  for (const [first, frames] of [
+    [0, 4800],
+    [4800, 24_000],
+    [90_000, 6000],
+  ] as const) {
+    const { result } = desk.render({ first, frames }) as Handover<Block>;
+    expect(Buffer.compare(Buffer.from(result.left.buffer), Buffer.from(file[0]!.slice(first, first + frames).buffer))).toBe(0);
+    expect(Buffer.compare(Buffer.from(result.right.buffer), Buffer.from(file[1]!.slice(first, first + frames).buffer))).toBe(0);
+  }
+  expect(file[0]![1000]).toBe(samples[2000]);
+});
+
+it('measures the plan, tells its progress up to the whole, and closes what it opened', async () => {
+  const { plan } = await laidShow();
+  const shares: number[] = [];
+  const loudness = await new MixDesk().measure({ plan }, { ...quiet, progress: (share: number) => void shares.push(share) });
+  expect(loudness.integrated).toBeLessThan(-5);
+  expect(loudness.integrated).toBeGreaterThan(-20);
+  expect(shares.at(-1)).toBe(1);
+  expect(files.open).toBe(0);
+});
+
+it('writes into a chosen file, and gives it up whole when it is stopped', async () => {
+  const { plan } = await laidShow();
+  const log: string[] = [];
+  let bytes = 0;
+  const stream = {
+    write: async (piece: Uint8Array) => void (bytes += piece.length),
+    close: async () => void log.push('closed'),
+    abort: async () => void log.push('aborted'),
+  };
+  const target = { createWritable: async () => stream } as unknown as FileSystemFileHandle;
+  await new MixDesk().write({ plan, format: 'int16', name: 'x', target }, quiet);
+  expect({ bytes, log }).toEqual({ bytes: 44 + 96_000 * 4, log: ['closed'] });
+  const controller = new AbortController();
+  const desk = { signal: controller.signal, progress: () => controller.abort() };
+  await expect(new MixDesk().write({ plan, format: 'int16', name: 'x', target }, desk)).rejects.toMatchObject({ code: 'cancelled' });
+  expect(log).toEqual(['closed', 'aborted']);
+});
+
+it('names a sound that is not there, and leaves no half-written file of a stopped export', async () => {
+  const { plan } = await laidShow();
+  const controller = new AbortController();
+  const desk = { signal: controller.signal, progress: () => controller.abort() };
+  await expect(new MixDesk().write({ plan, format: 'int24', name: 'x.wav', target: null }, desk)).rejects.toMatchObject({
+    code: 'cancelled',
+  });
+  expect(files.names().filter((name) => name.startsWith('written'))).toEqual([]);
+  files.folders.get('pcm')!.clear();
+  await expect(new MixDesk().prepare({ plan })).rejects.toMatchObject({ code: 'media.missing' });
+  expect(() => new MixDesk().render({ first: 0, frames: 10 })).toThrow('prepared');
+});
