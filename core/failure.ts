@@ -18,7 +18,7 @@ export const FAILURE_CODES = [
   'show.newer',
   'show.missing',
   'output.missing',
-  'render.failed',
+  'show.elsewhere',
   'server.away',
   'cancelled',
   'unknown',

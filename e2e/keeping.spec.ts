@@ -68,6 +68,23 @@ test('the second tab on a show may look and listen; it takes over when the first
   await expect(second.getByTestId('picture 2')).toBeVisible();
 });
 
+test('a show that one tab edits cannot be renamed or deleted from the list of another', async ({ page, context }) => {
+  await newShow(page);
+  await addPhotos(page, await photos());
+  const second = await context.newPage();
+  const refused = second.getByText(/being edited in another tab, so nothing was changed/);
+  await second.goto('/');
+  await second.getByRole('button', { name: 'Rename “My show”' }).click();
+  await type(second, 'Title of the show', 'Other');
+  await expect(refused).toBeVisible();
+  await second.reload();
+  await second.getByRole('button', { name: 'Delete “My show”' }).click();
+  await expect(refused).toBeVisible();
+  await page.close();
+  await second.getByRole('button', { name: 'Delete “My show”' }).click();
+  await expect(second.getByText('“My show” is deleted.')).toBeVisible();
+});
+
 test('damaged and newer shows are named, kept, and hide no other', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photos());

@@ -47,8 +47,8 @@ export function readWavHeader(source: ByteSource): WavHeader {
       if (!format) throw new Failure('media.damaged', { why: 'samples before their format' });
       const frameBytes = WIDTH[format.coding] * format.channels;
       const there = source.size - at - 8;
-      // Streamed files carry 0 or 0xFFFFFFFF as their length: what is there is what counts.
-      const claimed = size === 0xffffffff || (size === 0 && there > 0 && at + 8 + size === source.size) ? there : size;
+      // Streamed files leave their length open: what is there is what counts.
+      const claimed = size === 0xffffffff ? there : size;
       return {
         ...format,
         offset: at + 8,

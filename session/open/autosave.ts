@@ -21,6 +21,7 @@ export class Autosave {
   private waitingPlace: { id: string; place: Place } | null = null;
   private running: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
+  private retrying = false;
 
   constructor(private readonly say: (state: SaveState) => void) {
     if (typeof document === 'undefined') return;
@@ -38,6 +39,8 @@ export class Autosave {
     this.waiting = { history, place };
     this.waitingPlace = null;
     this.say({ status: 'saving' });
+    // A retry may be seconds away; a new edit is not made to wait for it.
+    if (this.retrying) this.cancelTimer();
     this.soon(this.timer === null && this.running === null ? 0 : PAUSE);
   }
 
@@ -49,8 +52,7 @@ export class Autosave {
 
   /** Writes what waits, now. Settles when it is on disk or has failed. */
   async flush(): Promise<void> {
-    if (this.timer !== null) clearTimeout(this.timer);
-    this.timer = null;
+    this.cancelTimer();
     while (this.running) await this.running;
     if (!this.waiting && !this.waitingPlace) return;
     this.running = this.write().finally(() => {
@@ -64,6 +66,12 @@ export class Autosave {
     const unsaved = this.waiting ?? this.writing;
     if (unsaved) keepUnsaved(unsaved.history.show.id, unsaved.history, unsaved.place, Date.now());
     else if (this.waitingPlace) keepUnsaved(this.waitingPlace.id, null, this.waitingPlace.place, 0);
+  }
+
+  private cancelTimer(): void {
+    if (this.timer !== null) clearTimeout(this.timer);
+    this.timer = null;
+    this.retrying = false;
   }
 
   private soon(delay: number): void {
@@ -86,10 +94,13 @@ export class Autosave {
         await savePlace(waitingPlace.id, waitingPlace.place);
       }
     } catch (error) {
-      // What could not be written waits on: nothing is given up, and the person is told.
+      // What could not be written waits on, also where another show is opened meanwhile: nothing is given up, and the
+      // person is told.
       if (waiting) {
+        keepUnsaved(waiting.history.show.id, waiting.history, waiting.place, Date.now());
         this.waiting ??= waiting;
         this.say({ status: 'failed', failure: failureOf(error) });
+        this.retrying = this.timer === null;
         this.soon(RETRY);
       }
     } finally {

@@ -1,4 +1,4 @@
-import { holdShow } from './lock';
+import { holdShow, withShow } from './lock';
 
 /** The part of Web Locks that is used, for two tabs in one process. */
 function fakeLocks() {
@@ -58,4 +58,17 @@ it('forgets a tab that stopped waiting, and lets every tab edit where there are 
   Object.defineProperty(globalThis, 'navigator', { value: {}, configurable: true });
   holdShow('a', (mine) => seen.push(mine))();
   expect(seen).toEqual([false, true]);
+});
+
+it('changes a show from the list only while no tab edits it; what the change itself throws is its own', async () => {
+  Object.defineProperty(globalThis, 'navigator', { value: { locks: fakeLocks() }, configurable: true });
+  expect(await withShow('a', async () => 'renamed')).toBe('renamed');
+  const release = holdShow('a', () => undefined);
+  await settled();
+  const work = jest.fn();
+  await expect(withShow('a', work)).rejects.toMatchObject({ code: 'show.elsewhere' });
+  expect(work).not.toHaveBeenCalled();
+  release();
+  await settled();
+  await expect(withShow('a', () => Promise.reject(new RangeError('own')))).rejects.toThrow('own');
 });

@@ -1,3 +1,4 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { perform, startHistory } from '../../core/show';
 import { renameShow, setPartGain } from '../../core/show/edits';
 import { showOf } from '../../tests/shows';
@@ -62,6 +63,31 @@ describe('the lifeboat of a page that hides', () => {
 });
 
 describe('saving by itself', () => {
+  it('puts what the disk refuses into the lifeboat, and an edit of another show does not push it out', async () => {
+    const kept = new Map<string, string>();
+    const storage = {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    };
+    Object.assign(globalThis, { localStorage: storage });
+    await saveRecord(history('g'), START_PLACE, 1);
+    const set = jest.spyOn(createAsyncStorage('rainbed'), 'setMany').mockRejectedValue(new DOMException('full', 'QuotaExceededError'));
+    const states: SaveState[] = [];
+    const autosave = new Autosave((state) => states.push(state));
+    const edited = perform(history('g'), renameShow, { title: 'Not lost' });
+    autosave.show(edited, START_PLACE);
+    await autosave.flush();
+    expect(states.at(-1)).toMatchObject({ status: 'failed', failure: { code: 'storage.full' } });
+    // Still full: the show opens with its latest change all the same.
+    expect((await openRecord('g')).history.show.title).toBe('Not lost');
+    autosave.show(history('h'), START_PLACE);
+    set.mockRestore();
+    await autosave.flush();
+    expect((await openRecord('g')).history.show.title).toBe('Not lost');
+    Reflect.deleteProperty(globalThis, 'localStorage');
+  });
+
   it('writes the latest of many edits and says so once', async () => {
     const states: SaveState['status'][] = [];
     const autosave = new Autosave((state) => states.push(state.status));

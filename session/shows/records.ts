@@ -132,7 +132,8 @@ export async function openRecord(id: string): Promise<Opened> {
   const raw = parse(text);
   const stored: Opened = { history: readHistory(raw), place: placeOf(values[PLACE + id]), savedAt: savedAtOf(raw) };
   const rescued = rescue(id, stored);
-  if (rescued !== stored) await saveRecord(rescued.history, rescued.place, rescued.savedAt);
+  // Where it still does not fit it stays in the lifeboat; the show is opened all the same.
+  if (rescued !== stored) await saveRecord(rescued.history, rescued.place, rescued.savedAt).catch(() => undefined);
   return rescued;
 }
 

@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { newShow, perform, startHistory } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
 import { newId } from '../ids';
+import { withShow } from '../open/lock';
 import { queryClient } from '../queries';
 import {
   START_PLACE,
@@ -46,7 +47,7 @@ export function useNewShow() {
 
 export function useRenameShow() {
   return useChange(({ id, title }: { id: string; title: string }) =>
-    changeStored(id, (history) => perform(history, renameShow, { title }), Date.now()),
+    withShow(id, () => changeStored(id, (history) => perform(history, renameShow, { title }), Date.now())),
   );
 }
 
@@ -55,7 +56,7 @@ export function useDuplicateShow() {
 }
 
 export function useDeleteShow() {
-  return useChange((id: string) => binRecord(id));
+  return useChange((id: string) => withShow(id, () => binRecord(id)));
 }
 
 export function useRestoreShow() {

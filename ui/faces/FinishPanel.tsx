@@ -12,6 +12,7 @@ import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
 import { Progress } from '../controls/Progress';
+import { Reading } from '../controls/Reading';
 import { Say } from '../controls/Say';
 import { sentenceOf } from '../words/failures';
 import { sayDifference } from '../words/lengths';
@@ -105,17 +106,6 @@ function Levels({ show, format }: { readonly show: Show; readonly format: WavFor
           text={`The highest peak is ${sayLevel(peak)} above full scale: the file would distort there. Lower the whole by ${Math.ceil(peak * 2 + 2) / 2} dB.`}
         />
       ) : null}
-    </View>
-  );
-}
-
-export function Reading({ title, value, red = false }: { readonly title: string; readonly value: string; readonly red?: boolean }) {
-  return (
-    <View className="flex-1 gap-0.5 rounded-control border border-line bg-card px-2.5 py-2">
-      <Say look="small">{title}</Say>
-      <Say look="strong" className={red ? 'text-red' : ''} numberOfLines={1}>
-        {value}
-      </Say>
     </View>
   );
 }

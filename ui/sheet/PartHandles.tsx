@@ -1,10 +1,11 @@
+import type { ReactNode } from 'react';
 import { partEnd, partSeconds, type Part } from '../../core/show';
 import { movePart, setFade, trimEdge } from '../../core/show/edits';
 import { clamp, saySpan, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import type { Column } from './columns';
 import { NOW_AT } from './useSheetScroll';
-import { useVerticalDrag } from './useVerticalDrag';
+import { useVerticalDrag, type VerticalDrag } from './useVerticalDrag';
 
 /** Press this long to lift a part, ms. */
 const LIFT = 350;
@@ -101,40 +102,24 @@ function TrimBar({ base, column, pixelsPerSecond, edge, moment }: Props & { read
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const anchor = edge === 'start' ? base.at : partEnd(base);
   const to = (seconds: number) => ({ id: base.id, edge, moment: anchor + seconds });
-  const drag = useVerticalDrag({
-    pixelsPerSecond,
-    hold: 0,
-    onMove: (seconds) => tryOut(trimEdge, to(seconds)),
-    onEnd: (seconds) => edit(trimEdge, to(seconds)),
-    onCancel: endPreview,
-  });
-  const width = Math.max(TARGET, column.width * 0.5);
   return (
-    <div
-      {...drag.props}
-      role="slider"
-      tabIndex={0}
-      aria-orientation="vertical"
-      aria-label={edge === 'start' ? 'Trim the start' : 'Trim the end'}
-      aria-valuenow={Number(moment.toFixed(3))}
-      aria-valuetext={sayTime(moment, 3)}
-      data-testid={`trim ${edge}`}
-      style={{
-        position: 'absolute',
-        left: column.x,
-        width,
-        top: moment * pixelsPerSecond - TARGET / 2,
-        height: TARGET,
-        display: 'flex',
-        alignItems: 'center',
-        touchAction: 'none',
-        cursor: 'ns-resize',
-      }}
+    <Handle
+      name={edge === 'start' ? 'Trim the start' : 'Trim the end'}
+      testId={`trim ${edge}`}
+      value={moment}
+      said={sayTime(moment, 3)}
+      left={column.x}
+      width={Math.max(TARGET, column.width * 0.5)}
+      moment={moment}
+      pixelsPerSecond={pixelsPerSecond}
+      onMove={(seconds) => tryOut(trimEdge, to(seconds))}
+      onEnd={(seconds) => edit(trimEdge, to(seconds))}
+      onCancel={endPreview}
     >
       <div className="flex h-3 w-full items-center justify-center rounded-full border-2 border-card bg-rain">
         <div className="h-0.5 w-6 rounded-full bg-on-rain" />
       </div>
-    </div>
+    </Handle>
   );
 }
 
@@ -153,37 +138,55 @@ function FadeKnob({
     side,
     fade: { ...base[side], seconds: clamp(base[side].seconds + sign * seconds, 0, partSeconds(base)) },
   });
-  const drag = useVerticalDrag({
-    pixelsPerSecond,
-    hold: 0,
-    onMove: (seconds) => tryOut(setFade, to(seconds)),
-    onEnd: (seconds) => edit(setFade, to(seconds)),
-    onCancel: endPreview,
-  });
+  return (
+    <Handle
+      name={side === 'fadeUp' ? 'Fade up' : 'Fade out'}
+      testId={side}
+      value={part[side].seconds}
+      said={saySpan(part[side].seconds)}
+      left={column.x + column.width - TARGET}
+      width={TARGET}
+      moment={moment}
+      pixelsPerSecond={pixelsPerSecond}
+      onMove={(seconds) => tryOut(setFade, to(seconds))}
+      onEnd={(seconds) => edit(setFade, to(seconds))}
+      onCancel={endPreview}
+    >
+      <div className="h-6 w-6 rounded-full border-[3px] border-rain bg-card" />
+    </Handle>
+  );
+}
+
+interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onMove' | 'onEnd' | 'onCancel'> {
+  readonly name: string;
+  readonly testId: string;
+  readonly value: number;
+  readonly said: string;
+  readonly left: number;
+  readonly width: number;
+  /** Moment of the show on which its middle lies. */
+  readonly moment: number;
+  readonly children: ReactNode;
+}
+
+/** Something to take hold of on the sheet: a thumb's height, dragged along the time or moved by the arrow keys. */
+function Handle({ name, testId, value, said, left, width, moment, pixelsPerSecond, onMove, onEnd, onCancel, children }: HandleProps) {
+  const drag = useVerticalDrag({ pixelsPerSecond, hold: 0, onMove, onEnd, onCancel });
+  const top = moment * pixelsPerSecond - TARGET / 2;
   return (
     <div
       {...drag.props}
       role="slider"
       tabIndex={0}
       aria-orientation="vertical"
-      aria-label={side === 'fadeUp' ? 'Fade up' : 'Fade out'}
-      aria-valuenow={Number(part[side].seconds.toFixed(3))}
-      aria-valuetext={saySpan(part[side].seconds)}
-      data-testid={side}
-      style={{
-        position: 'absolute',
-        left: column.x + column.width - TARGET,
-        width: TARGET,
-        top: moment * pixelsPerSecond - TARGET / 2,
-        height: TARGET,
-        display: 'flex',
-        alignItems: 'center',
-        justifyContent: 'center',
-        touchAction: 'none',
-        cursor: 'ns-resize',
-      }}
+      aria-label={name}
+      aria-valuenow={Number(value.toFixed(3))}
+      aria-valuetext={said}
+      data-testid={testId}
+      className="absolute flex items-center justify-center"
+      style={{ left, width, top, height: TARGET, touchAction: 'none', cursor: 'ns-resize' }}
     >
-      <div className="h-6 w-6 rounded-full border-[3px] border-rain bg-card" />
+      {children}
     </div>
   );
 }

@@ -8,7 +8,6 @@ import { LIMITS } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { download } from '../../session/download';
 import { rawRecord, type Entry } from '../../session/shows/records';
-import { useDuplicateShow, useRenameShow } from '../../session/shows/useShows';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import { Button, IconButton } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -20,18 +19,19 @@ type Broken = Extract<Entry, { kind: 'broken' }>;
 interface Props {
   readonly entry: Sound;
   readonly onOpen: () => void;
+  readonly onRename: (title: string) => void;
+  readonly onCopy: (title: string) => void;
   readonly onDelete: () => void;
 }
 
-export function ShowCard({ entry, onOpen, onDelete }: Props) {
+export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
   const [renaming, setRenaming] = useState(false);
-  const duplicate = useDuplicateShow();
   const { data: cover } = usePictureUrl(entry.cover, 'thumb');
   return (
     <View className="rounded-control border border-line bg-card p-2">
       {renaming ? (
         <View className="flex-row items-center gap-2">
-          <Rename entry={entry} onDone={() => setRenaming(false)} />
+          <Rename entry={entry} onRename={onRename} onDone={() => setRenaming(false)} />
         </View>
       ) : (
         <View className="flex-row flex-wrap items-center justify-end">
@@ -60,7 +60,7 @@ export function ShowCard({ entry, onOpen, onDelete }: Props) {
             <IconButton
               label={`Make a copy of “${entry.title}”`}
               icon={Copy}
-              onPress={() => duplicate.mutate({ id: entry.id, title: `${entry.title.slice(0, LIMITS.titleLength - 7)} (copy)` })}
+              onPress={() => onCopy(`${entry.title.slice(0, LIMITS.titleLength - 7)} (copy)`)}
             />
             <IconButton label={`Delete “${entry.title}”`} icon={Trash} tone="red" onPress={onDelete} />
           </View>
@@ -70,11 +70,10 @@ export function ShowCard({ entry, onOpen, onDelete }: Props) {
   );
 }
 
-function Rename({ entry, onDone }: { readonly entry: Sound; readonly onDone: () => void }) {
+function Rename({ entry, onRename, onDone }: Pick<Props, 'entry' | 'onRename'> & { readonly onDone: () => void }) {
   const [title, setTitle] = useState(entry.title);
-  const rename = useRenameShow();
   const commit = () => {
-    if (title.trim() !== '' && title.trim() !== entry.title) rename.mutate({ id: entry.id, title });
+    if (title.trim() !== '' && title.trim() !== entry.title) onRename(title);
     onDone();
   };
   return (

@@ -6,7 +6,16 @@ import { ScrollView, View } from 'react-native';
 import { failureOf } from '../../core/failure';
 import type { Entry } from '../../session/shows/records';
 import { layDemo, useSeeding } from '../../session/shows/seed';
-import { useBin, useDeleteShow, useDiscardShow, useNewShow, useRestoreShow, useShowList } from '../../session/shows/useShows';
+import {
+  useBin,
+  useDeleteShow,
+  useDiscardShow,
+  useDuplicateShow,
+  useRenameShow,
+  useNewShow,
+  useRestoreShow,
+  useShowList,
+} from '../../session/shows/useShows';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';
@@ -24,10 +33,14 @@ export function ShowsScreen() {
   const remove = useDeleteShow();
   const restore = useRestoreShow();
   const discard = useDiscardShow();
+  const rename = useRenameShow();
+  const copy = useDuplicateShow();
   const [deleted, setDeleted] = useState<{ id: string; title: string } | null>(null);
 
   const open = (id: string) => router.push(`/show/${id}`);
-  const failure = [list.error, create.error, remove.error, restore.error, discard.error].find((error) => error !== null);
+  const failure = [list.error, create.error, remove.error, restore.error, discard.error, rename.error, copy.error].find(
+    (error) => error !== null,
+  );
   return (
     <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[760px] self-center gap-4 p-4 pb-12">
       <View className="flex-row items-center gap-2 pt-2">
@@ -54,7 +67,14 @@ export function ShowsScreen() {
             onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'sound' ? entry.title : 'Damaged show' }),
           });
         return entry.kind === 'sound' ? (
-          <ShowCard key={entry.id} entry={entry} onOpen={() => open(entry.id)} onDelete={moveToBin} />
+          <ShowCard
+            key={entry.id}
+            entry={entry}
+            onOpen={() => open(entry.id)}
+            onRename={(title) => rename.mutate({ id: entry.id, title })}
+            onCopy={(title) => copy.mutate({ id: entry.id, title })}
+            onDelete={moveToBin}
+          />
         ) : (
           <BrokenCard key={entry.id} entry={entry} onDelete={moveToBin} />
         );

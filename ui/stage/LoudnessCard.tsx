@@ -4,7 +4,7 @@ import type { Show } from '../../core/show';
 import { sayLevel } from '../../core/units';
 import { useLoudness } from '../../session/sound/useLoudness';
 import { Say } from '../controls/Say';
-import { Reading } from '../faces/FinishPanel';
+import { Reading } from '../controls/Reading';
 
 // The chart comes only when a wide screen asks for it: a phone's first visit does not pay for it.
 const LoudnessChart = lazy(() => import('./LoudnessChart'));

@@ -37,8 +37,8 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'show.newer': () => 'This show was made by a newer Rain Bed. It is kept as it is. Open it there, or update this one.',
   'show.missing': () =>
     'This show is not in this browser. It may have been deleted, or made on another device. Your other shows are in the list.',
+  'show.elsewhere': () => 'This show is being edited in another tab, so nothing was changed here. Your work is safe. Close it there first.',
   'output.missing': () => 'No sound output answered. Your show is safe. Connect a speaker or headphones, then press play again.',
-  'render.failed': () => 'The sound could not be put together. Your show is safe. Reload the page and try again.',
   'server.away': () => 'The demo show could not be fetched: its server does not answer. Your own shows are safe and work without it.',
   cancelled: () => 'Stopped. Nothing was changed.',
   unknown: (d) =>

@@ -91,11 +91,6 @@ const change: fc.Arbitrary<Change> = fc.oneof(
       (h) =>
         perform(h, edits.renameShow, { title }),
   ),
-  fc.boolean().map(
-    (mute): Change =>
-      (h) =>
-        perform(h, edits.muteLane, { id: BED_LANE, mute }),
-  ),
 );
 
 it('keeps the show valid under any edits, and undo and redo lead there and back byte for byte', () => {

@@ -14,4 +14,4 @@ export {
   trimSilence,
   trimSource,
 } from './parts';
-export { muteLane, renameShow, setMasterGain } from './whole';
+export { renameShow, setMasterGain } from './whole';
