@@ -3,9 +3,10 @@ import { mkdirSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { WavReader, memoryBytes } from '../core/files';
-import { BED_LANE, VOICE_LANE, newShow, readShow, type Media, type Part, type Picture, type Show } from '../core/show';
+import { BED_LANE, VOICE_LANE, newShow, readShow, type Clip, type Media, type Part, type Picture, type Show } from '../core/show';
 import { newPart, newPicture } from '../core/show/edits';
 import { RATE } from '../core/units';
+import clips from './clips/clips.json';
 import { musicFile } from './music/perform';
 import { SCENES, svgOf } from './pictures/scenes';
 import { HEIGHT, WIDTH } from './pictures/shapes';
@@ -36,6 +37,19 @@ export async function buildDemo(folder: string): Promise<Show> {
     return (media[one.id] = one);
   };
 
+  const base = newShow('demo-rain-bed', 'The rain bed by the bike shed');
+  const filmed = new Map<string, Media>();
+  for (const { file, ending, kind, title, ...rest } of clips) {
+    const bytes = new Uint8Array(readFileSync(join(__dirname, 'clips', `${file}.${ending}`)));
+    const one: Media = { ...keep(bytes, ending), kind: kind as 'clip' | 'sound', title, ...rest, credit: CREDIT };
+    media[one.id] = one;
+    filmed.set(file, one);
+  }
+  const clip = (id: string, file: string, hold: number, gain: number): Clip => {
+    const picture = newPicture(id, filmed.get(file)!, base.ownStart) as Clip;
+    return { ...picture, from: 0.5, hold, own: { ...picture.own, gain, lead: 0.5, tail: 0.5 } };
+  };
+
   const pictures: Picture[] = [];
   for (const [index, scene] of SCENES.entries()) {
     const bytes = await sharp(Buffer.from(svgOf(scene)))
@@ -53,7 +67,9 @@ export async function buildDemo(folder: string): Promise<Show> {
       credit: CREDIT,
     };
     media[one.id] = one;
-    pictures.push({ ...newPicture(`picture-${index + 1}`, one), hold: scene.hold });
+    pictures.push({ ...newPicture(`picture-${index + 1}`, one, base.ownStart), hold: scene.hold });
+    if (scene.name === 'Rain on the yard') pictures.push(clip('clip-roof', 'rain-on-the-roof', 5, -8));
+    if (scene.name === 'First spadeful') pictures.push(clip('clip-spade', 'the-spade', 5, -4));
   }
 
   const bed: Part = { ...newPart('puddle-jump', BED_LANE, sound(musicFile(), 'Puddle Jump')), gain: -7 };
@@ -62,7 +78,7 @@ export async function buildDemo(folder: string): Promise<Show> {
     at: SPOKEN_AT[index]!,
   }));
 
-  const show = readShow({ ...newShow('demo-rain-bed', 'The rain bed by the bike shed'), pictures, parts: [bed, ...voices], media });
+  const show = readShow({ ...base, pictures, parts: [bed, ...voices], media });
   writeFileSync(join(unfinished, 'show.json'), JSON.stringify(show, null, 1));
   rmSync(folder, { recursive: true, force: true });
   renameSync(unfinished, folder);

@@ -13,7 +13,7 @@ jest.mock('./shows/records', () => ({
   keepUnsaved: () => undefined,
 }));
 
-import { addPhotos, bringMusic, cancelTaking, dismissArrival, layArrival, useLibrary } from './library';
+import { addPhotosAndClips, bringMusic, cancelTaking, dismissArrival, layArrival, useLibrary } from './library';
 import { useOpenShow } from './open/store';
 
 const file = (name: string) => new File(['x'], name);
@@ -28,8 +28,8 @@ beforeEach(() => {
   mockCall.mockReset();
   mockCall.mockImplementation(async (_name: string, { file: given, want }: { file: File; want: string }) => {
     if (given.name.startsWith('bad')) throw new Failure('photo.unreadable', { name: given.name });
-    return want === 'photo'
-      ? { media: photoMedia((photos += 1)), facts: null, known: false }
+    return want === 'picture'
+      ? { media: photoMedia((photos += 1)), facts: null, note: null, known: false }
       : { media: soundMedia(900, 33), facts: { seconds: 33 }, known: false };
   });
   useLibrary.setState({ taking: null, arrival: null, refused: [] });
@@ -37,15 +37,19 @@ beforeEach(() => {
 });
 
 it('adds what arrives as one undo step, in order, and names what does not', async () => {
-  await addPhotos([file('a.jpg'), file('bad.jpg'), file('c.jpg')]);
-  expect(show().pictures.map((one) => one.media)).toEqual([photoMedia(1).id, photoMedia(photos - 1).id, photoMedia(photos).id]);
+  await addPhotosAndClips([file('a.jpg'), file('bad.jpg'), file('c.jpg')]);
+  expect(show().pictures.map((one) => one.kind !== 'card' && one.media)).toEqual([
+    photoMedia(1).id,
+    photoMedia(photos - 1).id,
+    photoMedia(photos).id,
+  ]);
   expect(useLibrary.getState()).toMatchObject({ taking: null, refused: [{ code: 'photo.unreadable', details: { name: 'bad.jpg' } }] });
   useOpenShow.getState().undo();
   expect(show().pictures).toHaveLength(1);
 });
 
 it('takes batches one after the other: a later one cuts no earlier one off, and forgets none of its refusals', async () => {
-  const both = [addPhotos([file('a.jpg'), file('bad.jpg')]), bringMusic([file('song.wav')])];
+  const both = [addPhotosAndClips([file('a.jpg'), file('bad.jpg')]), bringMusic([file('song.wav')])];
   await Promise.all(both);
   expect(show().pictures).toHaveLength(2);
   expect(useLibrary.getState().arrival?.media.id).toBe(soundMedia(900, 33).id);
@@ -69,13 +73,13 @@ it('gives nothing to another show that was opened meanwhile, and nothing after a
     useOpenShow.setState({ state: { status: 'open', history: startHistory({ ...showOf([9]), id: 'other' }), mayEdit: true } });
     return { media: photoMedia(77), facts: null, known: false };
   });
-  await addPhotos([file('a.jpg')]);
+  await addPhotosAndClips([file('a.jpg')]);
   expect(show().pictures).toHaveLength(1);
   mockCall.mockImplementation(async () => {
     cancelTaking();
     throw new Failure('cancelled');
   });
-  await addPhotos([file('a.jpg'), file('b.jpg')]);
+  await addPhotosAndClips([file('a.jpg'), file('b.jpg')]);
   expect(show().pictures).toHaveLength(1);
   expect(useLibrary.getState().refused).toEqual([]);
   expect(mockCall).toHaveBeenCalledTimes(2);

@@ -1,8 +1,8 @@
 import { create } from 'zustand';
-import { failureOf, type Failure } from '../core/failure';
+import { Failure, failureOf } from '../core/failure';
 import { BED_LANE, partsOn, type Media } from '../core/show';
-import { addPictures, layPart, newPart, newPicture } from '../core/show/edits';
-import type { SoundFacts } from '../engine/listen/listen.protocol';
+import { addPictures, layPart, newPart, newPicture, replaceMedia } from '../core/show/edits';
+import type { SoundFacts, Taken } from '../engine/listen/listen.protocol';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
 import { listener } from './sound/workers';
@@ -30,8 +30,10 @@ export function cancelTaking(): void {
   stop?.abort();
 }
 
+type Want = 'picture' | 'sound';
+
 interface Batch {
-  readonly taken: { readonly media: Media; readonly facts: SoundFacts | null }[];
+  readonly taken: Taken[];
   readonly refused: Failure[];
 }
 
@@ -39,7 +41,7 @@ interface Batch {
 let queue: Promise<unknown> = Promise.resolve();
 let waiting = 0;
 
-async function takeAll(files: readonly File[], want: 'photo' | 'sound'): Promise<Batch['taken']> {
+async function takeAll(files: readonly File[], want: Want): Promise<Batch['taken']> {
   // What was refused stays on the screen until something new is brought in.
   if (waiting === 0) dismissRefused();
   waiting += 1;
@@ -51,7 +53,7 @@ async function takeAll(files: readonly File[], want: 'photo' | 'sound'): Promise
 }
 
 /** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
-async function takeBatch(files: readonly File[], want: 'photo' | 'sound'): Promise<Batch['taken']> {
+async function takeBatch(files: readonly File[], want: Want): Promise<Batch['taken']> {
   const { signal } = (stop = new AbortController());
   const { taken, refused }: Batch = { taken: [], refused: [] };
   for (const [index, file] of files.entries()) {
@@ -59,7 +61,9 @@ async function takeBatch(files: readonly File[], want: 'photo' | 'sound'): Promi
     const say = (share: number) => useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
     try {
-      taken.push(await listener().call('take', { file, name: file.name, want }, { signal, onProgress: say }));
+      const one = await listener().call('take', { file, name: file.name, want }, { signal, onProgress: say });
+      taken.push(one);
+      if (one.note) refused.push(new Failure(one.note, { name: file.name }));
     } catch (error) {
       const failure = failureOf(error);
       if (failure.code !== 'cancelled') refused.push(failure);
@@ -69,16 +73,29 @@ async function takeBatch(files: readonly File[], want: 'photo' | 'sound'): Promi
   return taken;
 }
 
-/** Photos go into the show behind the last picture, in the order they came, as one undo step. */
-export async function addPhotos(files: readonly File[]): Promise<void> {
+/** Photos and clips go into the show behind the last picture, in the order they came, as one undo step. */
+export async function addPhotosAndClips(files: readonly File[]): Promise<void> {
   const id = currentShow()?.id;
-  const taken = await takeAll(files, 'photo');
+  const taken = await takeAll(files, 'picture');
   const show = currentShow();
   // The person may have left the show meanwhile: another show gets nothing.
   if (taken.length === 0 || !show || show.id !== id) return;
   const media = taken.map((one) => one.media);
-  const pictures = media.map((one) => newPicture(newId(), one));
+  const pictures = media.map((one) => newPicture(newId(), one, show.ownStart));
   useOpenShow.getState().edit(addPictures, { pictures, media, index: show.pictures.length });
+}
+
+/** Puts another file behind a picture. */
+export async function replaceFile(picture: string, file: File): Promise<void> {
+  const [one] = await takeAll([file], 'picture');
+  if (!one || !currentShow()?.pictures.some(({ id }) => id === picture)) return;
+  useOpenShow.getState().edit(replaceMedia, { id: picture, media: one.media });
+}
+
+/** Takes one sound in without laying it anywhere; null where it could not come in. */
+export async function takeSoundFile(file: File): Promise<Media | null> {
+  const [one] = await takeAll([file], 'sound');
+  return one?.media ?? null;
 }
 
 /** One piece of music comes in and waits to be heard and laid. */

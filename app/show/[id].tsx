@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ShowScreen } from '../../ui/sheet/ShowScreen';
+import { ShowScreen } from '../../ui/show/ShowScreen';
 
 export default function ShowRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

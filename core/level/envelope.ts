@@ -1,4 +1,4 @@
-import { gainOfDecibels, type Decibels, type Frames, type Gain } from '../units';
+import { framesOf, gainOfDecibels, type Decibels, type Frames, type Gain } from '../units';
 import type { Fade } from '../show/types';
 
 /**
@@ -11,7 +11,18 @@ export interface Envelope {
   readonly gain: Gain;
   readonly up: Ramp;
   readonly out: Ramp;
+  /** Silent stretches, in order, frames from the part's start. The level ramps down to each and up from it. */
+  readonly quiet: readonly Hush[];
 }
+
+/** Nothing is heard on [from, to). */
+export interface Hush {
+  readonly from: Frames;
+  readonly to: Frames;
+}
+
+/** The smallest fade against a click: a few milliseconds (common practice). */
+export const EDGE: Frames = framesOf(0.003);
 
 /** A fade of `frames` frames at one end; 0 frames is no fade. */
 export interface Ramp {
@@ -19,8 +30,8 @@ export interface Ramp {
   readonly bend: number;
 }
 
-export function envelopeOf(length: Frames, level: Decibels, up: Ramp, out: Ramp): Envelope {
-  return { length, gain: gainOfDecibels(level), up, out };
+export function envelopeOf(length: Frames, level: Decibels, up: Ramp, out: Ramp, quiet: readonly Hush[] = []): Envelope {
+  return { length, gain: gainOfDecibels(level), up, out, quiet };
 }
 
 export function rampOf(fade: Fade, rate: number): Ramp {
@@ -40,6 +51,12 @@ export function fadeShape(x: number, bend: number): Gain {
   return x / ((1 / b - 2) * (1 - x) + 1);
 }
 
+/** What a silent stretch leaves of the level at a position: 0 within it, rising to 1 over the edge outside. */
+function hushed({ from, to }: Hush, position: Frames): Gain {
+  const apart = position < from ? from - position : position - to;
+  return apart <= 0 ? 0 : apart < EDGE ? apart / EDGE : 1;
+}
+
 /** Gain at a position in frames from the part's start; positions may be fractional. Outside [0, length): 0. */
 export function envelopeAt(envelope: Envelope, position: Frames): Gain {
   const { length, up, out } = envelope;
@@ -48,6 +65,7 @@ export function envelopeAt(envelope: Envelope, position: Frames): Gain {
   if (position < up.frames) gain *= fadeShape(position / up.frames, up.bend);
   const left = length - position;
   if (left < out.frames) gain *= fadeShape(left / out.frames, out.bend);
+  for (const hush of envelope.quiet) gain *= hushed(hush, position);
   return gain;
 }
 
@@ -64,5 +82,10 @@ export function fillEnvelope(envelope: Envelope, first: Frames, count: number, i
   }
   for (let i = Math.max(0, length - out.frames - first + 1); i < count; i += 1) {
     into[i]! *= fadeShape(Math.max(0, (length - first - i) / out.frames), out.bend);
+  }
+  for (const hush of envelope.quiet) {
+    const low = Math.max(0, hush.from - EDGE - first);
+    const high = Math.min(count, hush.to + EDGE - first);
+    for (let i = low; i < high; i += 1) into[i]! *= hushed(hush, first + i);
   }
 }

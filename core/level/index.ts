@@ -1,1 +1,1 @@
-export { envelopeAt, envelopeOf, fadeShape, fillEnvelope, rampOf, type Envelope, type Ramp } from './envelope';
+export { EDGE, envelopeAt, envelopeOf, fadeShape, fillEnvelope, rampOf, type Envelope, type Hush, type Ramp } from './envelope';

@@ -1,4 +1,5 @@
-import { envelopeOf, rampOf, type Envelope } from '../level';
+import { EDGE, envelopeOf, rampOf, type Envelope, type Hush } from '../level';
+import { ownParts } from '../show/own';
 import { showSeconds } from '../show/placement';
 import type { Lane, MediaId, Part, Show, Span } from '../show/types';
 import { RATE, framesOf, gainOfDecibels, type Frames, type Gain } from '../units';
@@ -36,16 +37,13 @@ export interface Plan {
   readonly parts: readonly PlannedPart[];
 }
 
-/** Smallest fade where a part begins or ends inside its sound: removes the click (common practice, a few milliseconds). */
-const EDGE = framesOf(0.003);
-
 /** Turns a show into the mixer's plan. The only place where show seconds become frames. */
 export function planShow(show: Show): Plan {
   const frames = framesOf(showSeconds(show));
   const soloed = show.lanes.some((lane) => lane.solo);
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   const parts: PlannedPart[] = [];
-  for (const part of show.parts) {
+  for (const part of [...show.parts, ...ownParts(show)]) {
     const lane = lanes.get(part.lane)!;
     if (isHeard(lane, soloed)) parts.push(planPart(part, lane, show.media[part.media]!.seconds));
   }
@@ -79,7 +77,27 @@ export function partEnvelope(part: Part, lane: Pick<Lane, 'gain'>, sourceSeconds
     part.gain + lane.gain,
     up.frames >= cutIn ? up : { frames: cutIn, bend: 0 },
     out.frames >= cutOut ? out : { frames: cutOut, bend: 0 },
+    hushesOf(part),
   );
+}
+
+/** The silent stretches of the source wherever the part plays them, in frames from its start. */
+function hushesOf(part: Part): Hush[] {
+  const hushes: Hush[] = [];
+  if (part.quiet.length === 0) return hushes;
+  const start = framesOf(part.at);
+  let position = part.at;
+  for (const span of part.spans) {
+    for (const { from, to } of part.quiet) {
+      const low = Math.max(from, span.from);
+      const high = Math.min(to, span.to);
+      if (high > low) {
+        hushes.push({ from: framesOf(position + low - span.from) - start, to: framesOf(position + high - span.from) - start });
+      }
+    }
+    position += span.to - span.from;
+  }
+  return hushes;
 }
 
 /** Frame of every cut: each is rounded from the sum, so that errors never add up along a part. */

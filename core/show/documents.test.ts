@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { Failure } from '../failure';
-import { showOf } from '../../tests/shows';
+import { showOf, withClip } from '../../tests/shows';
 import { readHistory, startHistory } from './history';
-import { compareLengths, placePictures, stageAt } from './placement';
+import { compareLengths, pictureAt, placePictures, showSeconds } from './placement';
 import { readShow } from './schema';
+import type { Clip, Photo } from './types';
 
 const codeOf = (work: () => unknown) => {
   try {
@@ -21,7 +22,7 @@ describe('what comes from outside', () => {
   });
 
   it('tells newer shows from damaged ones', () => {
-    expect(codeOf(() => readShow({ ...showOf([5]), format: 2 }))).toBe('show.newer');
+    expect(codeOf(() => readShow({ ...showOf([5]), format: 3 }))).toBe('show.newer');
     for (const raw of [null, 7, 'x', [], {}, { format: 1 }, { ...showOf([5]), pictures: 'none' }]) {
       expect(codeOf(() => readShow(raw))).toBe('show.damaged');
     }
@@ -75,13 +76,50 @@ describe('placement', () => {
     expect(compareLengths(showOf([], 30)).verdict).toBe('no-pictures');
   });
 
-  it('shows one picture, or two where they dissolve, at every moment', () => {
+  it('finds the picture of every moment; outside the show, its ends', () => {
     const placed = placePictures(showOf([5, 6, 7]));
-    expect(stageAt(placed, 0)).toMatchObject({ shown: { index: 0 }, coming: null });
-    expect(stageAt(placed, 4.75)).toMatchObject({ shown: { index: 0 }, coming: { picture: { index: 1 }, share: 0.5 } });
-    expect(stageAt(placed, 5)).toMatchObject({ shown: { index: 1 }, coming: null });
-    expect(stageAt(placed, 17.9)).toMatchObject({ shown: { index: 2 }, coming: null });
-    expect(stageAt(placed, 99)).toMatchObject({ shown: { index: 2 } });
-    expect(stageAt([], 1)).toBeNull();
+    expect([-1, 0, 4.999, 5, 10.999, 11, 99].map((moment) => pictureAt(placed, moment)?.index)).toEqual([0, 0, 0, 1, 1, 2, 2]);
+    expect(pictureAt([], 1)).toBeNull();
   });
+});
+
+describe('a show of the first format', () => {
+  /** What the first version wrote. */
+  const old = () => {
+    const { shape: _shape, black: _black, ownStart: _ownStart, ...show } = showOf([5, 6], 30);
+    return {
+      ...show,
+      format: 1,
+      pictures: (show.pictures as Photo[]).map(({ framing: _framing, ...one }) => one),
+      lanes: show.lanes.filter((one) => one.kind !== 'own'),
+      parts: show.parts.map(({ quiet: _quiet, ...one }) => one),
+    };
+  };
+
+  it('is brought up to date with nothing lost', () => {
+    expect(readShow(old())).toEqual(showOf([5, 6], 30));
+  });
+
+  it('leaves its undo steps behind, for they describe the old document', () => {
+    const past = [{ title: 'x', patches: [], inverse: [{ op: 'replace', path: ['title'], value: 'y' }] }];
+    expect(readHistory({ show: old(), past, future: [] })).toEqual(startHistory(showOf([5, 6], 30)));
+    expect(readHistory({ show: showOf([5]), past, future: [] }).past).toHaveLength(1);
+  });
+});
+
+it('knows clips and cards: their media, their bounds, their length', () => {
+  const show = withClip(showOf([5]), 1, 8, { from: 1, hold: 6 });
+  const clip = show.pictures[1] as Clip;
+  expect(showSeconds(show)).toBe(11);
+  expect(readShow(show)).toEqual(show);
+  const wrong: object[] = [
+    { ...clip, hold: 7.5 },
+    { ...clip, media: show.pictures[0]!.id },
+    { ...clip, own: { ...clip.own, gain: 99 } },
+    { ...clip, own: { ...clip.own, quiet: [{ from: 2, to: 1 }] } },
+    { ...clip, framing: 'tilt' },
+    { id: 'card', kind: 'card', hold: 3, dissolve: 3, colour: 'red', words: '' },
+    { ...clip, dissolve: 7 },
+  ];
+  for (const one of wrong) expect(codeOf(() => readShow({ ...show, pictures: [show.pictures[0], one] }))).toBe('show.damaged');
 });

@@ -2,7 +2,7 @@ import { applyPatches, enablePatches, type Patch } from 'immer';
 import Joi from 'joi';
 import { readShow } from './schema';
 import type { Edit } from './edits';
-import type { Show } from './types';
+import { FORMAT, type Show } from './types';
 
 enablePatches();
 
@@ -64,12 +64,16 @@ const steps = Joi.array().items(
   }),
 );
 
+/** Undo steps describe a document of their own format: those of an older one do not apply to what was brought up to date. */
+const isCurrent = (raw: unknown) => typeof raw === 'object' && raw !== null && (raw as { format?: unknown }).format === FORMAT;
+
 /**
  * Reads a history from storage. The show must be sound (else Failure); undo steps that are not, or that lead to a show
  * that is not valid, are dropped: the show itself is what must not be lost.
  */
 export function readHistory(raw: { show?: unknown; past?: unknown; future?: unknown }): History {
   const show = readShow(raw.show);
+  if (!isCurrent(raw.show)) return startHistory(show);
   const checked = (value: unknown): Step[] => {
     const result = steps.validate(value, { convert: false });
     return result.error ? [] : ((result.value as Step[] | undefined) ?? []);

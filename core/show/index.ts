@@ -1,32 +1,42 @@
 export {
   FORMAT,
+  type Card,
+  type Clip,
   type Fade,
+  type FrameShape,
+  type Framing,
   type Lane,
   type LaneKind,
   type Media,
   type MediaId,
+  type OwnSound,
+  type OwnStart,
   type Part,
+  type Photo,
   type Picture,
   type Show,
   type Span,
+  type Stretch,
 } from './types';
 export { LIMITS } from './limits';
 export { faultOf, readShow } from './schema';
 export {
   AGREE,
   compareLengths,
+  mostHold,
   partEnd,
   partSeconds,
   partsOn,
+  pictureAt,
   placePictures,
   showSeconds,
   spansSeconds,
-  stageAt,
   type Lengths,
   type LengthVerdict,
-  type OnStage,
   type PlacedPicture,
 } from './placement';
 export { passOf, repeatSpans, sliceSpans } from './spans';
 export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
-export { BED_LANE, VOICE_LANE, newShow } from './newShow';
+export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
+export { spreadRange } from './times';
+export { BED_LANE, OWN_LANE, VOICE_LANE, newShow } from './newShow';

@@ -3,6 +3,12 @@ export const LIMITS = {
   /** Shortest time on screen, seconds. */
   hold: { least: 0.1, most: 600, start: 5 },
   dissolve: { start: 0.5 },
+  /** A plain card stands 3 s with a 3 s dissolve to start with (common practice). */
+  card: { hold: 3, dissolve: 3, words: 200 },
+  /** Fade from and to black at the show's ends, seconds. */
+  black: { most: 20 },
+  /** Sound before and after its picture, seconds; fades of a clip's own sound to start with: enough against a hard cut. */
+  own: { runOver: 60, fade: 0.1, stretches: 200 },
   /** Shortest passage that a part may play, seconds. */
   span: { least: 0.05 },
   /** 200 % is +6.02 dB; below −60 dB nothing is heard. */

@@ -1,5 +1,23 @@
-/** Steps from one format number to the next, keyed by the number they start from. Format 1 is the first. */
-const STEPS: Readonly<Record<number, (raw: Record<string, unknown>) => Record<string, unknown>>> = {};
+import { firstOwnStart, ownLane } from './newShow';
+
+type Raw = Record<string, unknown>;
+
+const each = (list: unknown, add: Raw): unknown => (Array.isArray(list) ? list.map((one: Raw) => ({ ...add, ...one })) : list);
+
+/** Steps from one format number to the next, keyed by the number they start from. */
+const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
+  /** Format 2 brought clips, cards, framing, the frame's shape, black ends, and silent stretches. */
+  1: (raw) => ({
+    ...raw,
+    format: 2,
+    shape: '16:9',
+    black: { up: 0, out: 0 },
+    ownStart: firstOwnStart(),
+    pictures: each(raw.pictures, { framing: 'fit' }),
+    lanes: Array.isArray(raw.lanes) ? [...(raw.lanes as Raw[]), ownLane()] : raw.lanes,
+    parts: each(raw.parts, { quiet: [] }),
+  }),
+};
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */
 export function migrate(raw: unknown): unknown {

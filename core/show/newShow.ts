@@ -1,7 +1,9 @@
-import { FORMAT, type Lane, type Show } from './types';
+import { LIMITS } from './limits';
+import { FORMAT, type Lane, type OwnStart, type Show } from './types';
 
 export const BED_LANE = 'bed';
 export const VOICE_LANE = 'voice';
+export const OWN_LANE = 'own';
 
 const lane = (id: string, kind: Lane['kind'], title: string): Lane => ({
   id,
@@ -13,14 +15,25 @@ const lane = (id: string, kind: Lane['kind'], title: string): Lane => ({
   solo: false,
 });
 
-/** An empty show with one bed lane and one voice lane. */
+export const ownLane = (): Lane => lane(OWN_LANE, 'own', 'Clips’ sound');
+
+export const firstOwnStart = (): OwnStart => ({
+  gain: 0,
+  fadeUp: { seconds: LIMITS.own.fade, bend: 0 },
+  fadeOut: { seconds: LIMITS.own.fade, bend: 0 },
+});
+
+/** An empty show with a lane each for the bed, the voice and the sound of clips. */
 export function newShow(id: string, title: string): Show {
   return {
     format: FORMAT,
     id,
     title,
+    shape: '16:9',
+    black: { up: 0, out: 0 },
     pictures: [],
-    lanes: [lane(BED_LANE, 'bed', 'Bed'), lane(VOICE_LANE, 'voice', 'Voice')],
+    ownStart: firstOwnStart(),
+    lanes: [lane(BED_LANE, 'bed', 'Bed'), lane(VOICE_LANE, 'voice', 'Voice'), ownLane()],
     parts: [],
     master: { gain: 0 },
     media: {},

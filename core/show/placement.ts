@@ -1,4 +1,5 @@
 import type { Seconds } from '../units';
+import { LIMITS } from './limits';
 import type { Part, Picture, Show, Span } from './types';
 
 /** Below this difference two lengths are said to agree: one step of what the interface shows (seconds). */
@@ -27,15 +28,8 @@ export function placePictures(show: Pick<Show, 'pictures'>): PlacedPicture[] {
   });
 }
 
-export interface OnStage {
-  readonly shown: PlacedPicture;
-  /** The picture that is coming in, and how far: 0 not yet .. 1 alone. Null outside dissolves. */
-  readonly coming: { readonly picture: PlacedPicture; readonly share: number } | null;
-}
-
-/** What the stage shows at a moment; null for a show without pictures. Moments outside the show show its ends. */
-export function stageAt(placed: readonly PlacedPicture[], moment: Seconds): OnStage | null {
-  if (placed.length === 0) return null;
+/** The picture that is shown at a moment; null for a show without pictures. Moments outside the show give its ends. */
+export function pictureAt(placed: readonly PlacedPicture[], moment: Seconds): PlacedPicture | null {
   let low = 0;
   let high = placed.length - 1;
   while (low < high) {
@@ -43,12 +37,13 @@ export function stageAt(placed: readonly PlacedPicture[], moment: Seconds): OnSt
     if (moment < placed[middle]!.end) high = middle;
     else low = middle + 1;
   }
-  const shown = placed[low]!;
-  const next = placed[low + 1];
-  const { dissolve } = shown.picture;
-  const begins = shown.end - dissolve;
-  if (!next || dissolve <= 0 || moment < begins) return { shown, coming: null };
-  return { shown, coming: { picture: next, share: Math.min(1, (moment - begins) / dissolve) } };
+  return placed[low] ?? null;
+}
+
+/** The longest that a picture could be shown: clips end with what was filmed. */
+export function mostHold(show: Pick<Show, 'media'>, picture: Picture): Seconds {
+  if (picture.kind !== 'clip') return LIMITS.hold.most;
+  return Math.max(LIMITS.hold.least, Math.floor((show.media[picture.media]!.seconds - picture.from) * 1000) / 1000);
 }
 
 export function spansSeconds(spans: readonly Span[]): Seconds {

@@ -14,17 +14,50 @@ const seconds = Joi.number().min(0).max(LIMITS.showSeconds);
 const level = Joi.number().min(LIMITS.gain.least).max(LIMITS.gain.most);
 const fade = Joi.object({ seconds: seconds.required(), bend: Joi.number().min(-1).max(1).required() });
 
-const picture = Joi.object({
+const stretch = Joi.object({ from: seconds.required(), to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required() });
+const quiet = Joi.array().items(stretch).max(LIMITS.own.stretches);
+const ownStart = { gain: level.required(), fadeUp: fade.required(), fadeOut: fade.required() };
+
+const held = {
   id: id.required(),
-  kind: Joi.valid('photo').required(),
-  media: mediaId.required(),
   hold: Joi.number().min(LIMITS.hold.least).max(LIMITS.hold.most).required(),
   dissolve: Joi.number().min(0).max(Joi.ref('hold')).required(),
+};
+const framing = Joi.valid('fit', 'fill', 'across', 'back').required();
+const photo = Joi.object({ ...held, kind: Joi.valid('photo').required(), media: mediaId.required(), framing });
+const clip = Joi.object({
+  ...held,
+  hold: Joi.number().min(LIMITS.hold.least).max(LIMITS.soundSeconds).required(),
+  kind: Joi.valid('clip').required(),
+  media: mediaId.required(),
+  framing,
+  from: seconds.required(),
+  own: Joi.object({
+    ...ownStart,
+    on: Joi.boolean().required(),
+    lead: Joi.number().min(0).max(LIMITS.own.runOver).required(),
+    tail: Joi.number().min(0).max(LIMITS.own.runOver).required(),
+    quiet: quiet.required(),
+  }).required(),
+});
+const card = Joi.object({
+  ...held,
+  kind: Joi.valid('card').required(),
+  colour: Joi.string()
+    .pattern(/^#[0-9A-Fa-f]{6}$/)
+    .required(),
+  words: Joi.string().allow('').max(LIMITS.card.words).required(),
+});
+const picture = Joi.alternatives().conditional('.kind', {
+  switch: [
+    { is: 'clip', then: clip },
+    { is: 'card', then: card, otherwise: photo },
+  ],
 });
 
 const lane = Joi.object({
   id: id.required(),
-  kind: Joi.valid('bed', 'voice', 'spot').required(),
+  kind: Joi.valid('bed', 'voice', 'spot', 'own').required(),
   title: title.required(),
   gain: level.required(),
   pan: Joi.number().min(-1).max(1).required(),
@@ -47,11 +80,13 @@ const part = Joi.object({
   gain: level.required(),
   fadeUp: fade.required(),
   fadeOut: fade.required(),
+  quiet: quiet.required(),
+  clip: id,
 });
 
 const media = Joi.object({
   id: mediaId.required(),
-  kind: Joi.valid('photo', 'sound').required(),
+  kind: Joi.valid('photo', 'clip', 'sound').required(),
   title: title.required(),
   bytes: Joi.number().integer().min(0).required(),
   seconds: seconds.required(),
@@ -66,6 +101,12 @@ const show = Joi.object({
   format: Joi.valid(FORMAT).required(),
   id: id.required(),
   title: title.required(),
+  shape: Joi.valid('16:9', '4:3', '1:1', '9:16').required(),
+  black: Joi.object({
+    up: Joi.number().min(0).max(LIMITS.black.most).required(),
+    out: Joi.number().min(0).max(LIMITS.black.most).required(),
+  }).required(),
+  ownStart: Joi.object(ownStart).required(),
   pictures: Joi.array().items(picture).max(LIMITS.pictures).unique('id').required(),
   lanes: Joi.array().items(lane).min(1).max(100).unique('id').required(),
   parts: Joi.array().items(part).max(LIMITS.parts).unique('id').required(),
@@ -76,19 +117,25 @@ const show = Joi.object({
   return problem === null ? value : helpers.message({ custom: problem });
 });
 
+/** Half a millisecond of grace: lengths are whole frames of the converted sound, typed times are decimals. */
+const GRACE = 5e-4;
+
 /** Names that lead nowhere: a part on no lane, a picture or part without its media. Null when all lead somewhere. */
 function danglingName(value: Show): string | null {
   const lanes = new Set(value.lanes.map((one) => one.id));
+  if (!value.lanes.some((one) => one.kind === 'own')) return 'there is no lane for the sound of clips';
   for (const [key, one] of Object.entries(value.media)) if (one.id !== key) return `media ${key} is filed as ${one.id}`;
   for (const one of value.pictures) {
-    if (value.media[one.media]?.kind !== 'photo') return `picture ${one.id} names no photo`;
+    if (one.kind === 'card') continue;
+    const source = value.media[one.media];
+    if (source?.kind !== one.kind) return `picture ${one.id} names no ${one.kind}`;
+    if (one.kind === 'clip' && one.from + one.hold > source.seconds + GRACE) return `picture ${one.id} runs past its clip's end`;
   }
   for (const one of value.parts) {
     if (!lanes.has(one.lane)) return `part ${one.id} names no lane`;
     const source = value.media[one.media];
-    if (source?.kind !== 'sound') return `part ${one.id} names no sound`;
-    // Half a millisecond of grace: lengths are whole frames of the converted sound, typed times are decimals.
-    if (one.spans.some((each) => each.to > source.seconds + 5e-4)) return `part ${one.id} plays past its sound's end`;
+    if (!source || source.channels === 0) return `part ${one.id} names no sound`;
+    if (one.spans.some((each) => each.to > source.seconds + GRACE)) return `part ${one.id} plays past its sound's end`;
   }
   return null;
 }

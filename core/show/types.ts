@@ -1,21 +1,75 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 1;
+export const FORMAT = 2;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
 
-export type LaneKind = 'bed' | 'voice' | 'spot';
+export type LaneKind = 'bed' | 'voice' | 'spot' | 'own';
 
-/** A photo shown for `hold` seconds; the last `dissolve` seconds of the hold blend into the next picture. */
-export interface Picture {
+/** Width to height of the frame that pictures are shown in. */
+export type FrameShape = '16:9' | '4:3' | '1:1' | '9:16';
+
+/**
+ * How a photo or clip stands in the frame: whole with bars beside it, filling the frame with its edges cut, or filling
+ * it with a slow move across what does not fit (`across` from its top or left, `back` the other way).
+ */
+export type Framing = 'fit' | 'fill' | 'across' | 'back';
+
+/** What every picture has: shown for `hold` seconds; the last `dissolve` seconds of the hold blend into the next picture. */
+interface Held {
   readonly id: string;
-  readonly kind: 'photo';
-  readonly media: MediaId;
   readonly hold: Seconds;
   readonly dissolve: Seconds;
 }
+
+export interface Photo extends Held {
+  readonly kind: 'photo';
+  readonly media: MediaId;
+  readonly framing: Framing;
+}
+
+/** A passage of a film: it begins at `from` seconds of the source and lasts `hold`. */
+export interface Clip extends Held {
+  readonly kind: 'clip';
+  readonly media: MediaId;
+  readonly framing: Framing;
+  readonly from: Seconds;
+  readonly own: OwnSound;
+}
+
+/** A plain card: one colour and a few words. */
+export interface Card extends Held {
+  readonly kind: 'card';
+  /** `#RRGGBB`. */
+  readonly colour: string;
+  readonly words: string;
+}
+
+export type Picture = Photo | Clip | Card;
+
+/** Seconds of a source. */
+export interface Stretch {
+  readonly from: Seconds;
+  readonly to: Seconds;
+}
+
+/** The sound that was filmed with a clip. It fades by itself, whatever its picture does. */
+export interface OwnSound {
+  readonly on: boolean;
+  readonly gain: Decibels;
+  readonly fadeUp: Fade;
+  readonly fadeOut: Fade;
+  /** Seconds of sound before its picture begins (J-cut) and after it ends (L-cut), as far as the source has them. */
+  readonly lead: Seconds;
+  readonly tail: Seconds;
+  /** Stretches of the source that are silent. */
+  readonly quiet: readonly Stretch[];
+}
+
+/** What a clip's own sound has when the clip comes in. */
+export type OwnStart = Pick<OwnSound, 'gain' | 'fadeUp' | 'fadeOut'>;
 
 export interface Lane {
   readonly id: string;
@@ -51,20 +105,24 @@ export interface Part {
   readonly gain: Decibels;
   readonly fadeUp: Fade;
   readonly fadeOut: Fade;
+  /** Stretches of the source that are silent. */
+  readonly quiet: readonly Stretch[];
+  /** The clip it belongs to (its sound set apart, or another recording of it): it moves along when the clip does. */
+  readonly clip?: string | undefined;
 }
 
 export interface Media {
   readonly id: MediaId;
-  readonly kind: 'photo' | 'sound';
+  readonly kind: 'photo' | 'clip' | 'sound';
   readonly title: string;
   readonly bytes: number;
-  /** Sounds: length in seconds. Photos: 0. */
+  /** Sounds and clips: length in seconds. Photos: 0. */
   readonly seconds: Seconds;
-  /** Sounds: the rate the file came with, before conversion. Photos: 0. */
+  /** The rate its sound came with, before conversion. Photos and clips without sound: 0. */
   readonly rate: Hertz;
-  /** Sounds: channels the file came with, before folding to stereo. Photos: 0. */
+  /** Channels its sound came with, before folding to stereo. Photos and clips without sound: 0. */
   readonly channels: number;
-  /** Photos: size in pixels, turned upright. Sounds: 0. */
+  /** Photos and clips: size in pixels, turned upright. Sounds: 0. */
   readonly width: number;
   readonly height: number;
   readonly credit?: string;
@@ -75,7 +133,11 @@ export interface Show {
   readonly format: typeof FORMAT;
   readonly id: string;
   readonly title: string;
+  readonly shape: FrameShape;
+  /** Seconds in which the picture comes up from black at the start and goes down to black at the end. */
+  readonly black: { readonly up: Seconds; readonly out: Seconds };
   readonly pictures: readonly Picture[];
+  readonly ownStart: OwnStart;
   readonly lanes: readonly Lane[];
   readonly parts: readonly Part[];
   readonly master: { readonly gain: Decibels };

@@ -5,3 +5,4 @@ export { Resampler } from './resample';
 export { PeakBuilder, binFrames, levelFor, packPeaks, peakBetween, unpackPeaks, type Peaks } from './peaks';
 export { soundingOf, type Sounding } from './silence';
 export { HOP, LoudnessMeter, type Loudness } from './loudness';
+export { align, type Alignment } from './align';

@@ -1,4 +1,5 @@
-import type { Media } from '../../core/show';
+import type { FailureCode } from '../../core/failure';
+import type { Media, MediaId } from '../../core/show';
 import type { Sounding } from '../../core/sound';
 
 /** What is known of a stored sound beyond its Media; kept beside its samples. */
@@ -17,7 +18,10 @@ export interface SoundFacts {
 
 export interface Taken {
   readonly media: Media;
+  /** Null where there is no sound. */
   readonly facts: SoundFacts | null;
+  /** What the person should know although it came in; null for nothing. */
+  readonly note: FailureCode | null;
   /** The bytes were already here. */
   readonly known: boolean;
 }
@@ -26,10 +30,15 @@ export interface TakeDetails {
   /** Copied by reference: a blob's bytes stay on disk. */
   readonly file: Blob;
   readonly name: string;
-  readonly want: 'photo' | 'sound';
+  /** `picture` takes photos and clips, `sound` takes the sound of whatever has one. */
+  readonly want: 'picture' | 'sound';
 }
 
 export type ListenCalls = {
   /** Stores a file under its hash and makes what drawing and mixing need of it. Progress and cancel. */
   take(details: TakeDetails): Promise<Taken>;
+  /** Makes the film of a stored clip where there is none yet. Progress and cancel. @throws Failure `media.missing`. */
+  film(details: { media: Pick<Media, 'id' | 'seconds' | 'width' | 'height'> }): Promise<void>;
+  /** The frame at a second of a stored clip, in its full size, as a JPEG. @throws Failure `media.missing`. */
+  still(details: { id: MediaId; at: number }): Promise<Blob>;
 };

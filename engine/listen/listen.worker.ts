@@ -1,4 +1,5 @@
 import { serve } from '../workers/serve';
+import { film, still } from './inside/film';
 import { take } from './inside/take';
 
-serve(self as unknown as Parameters<typeof serve>[0], { take });
+serve(self as unknown as Parameters<typeof serve>[0], { take, film, still });

@@ -15,6 +15,8 @@ export const places = {
   peaks: (id: MediaId): Place => ['peaks', `${id}.${RECIPE}`],
   facts: (id: MediaId): Place => ['facts', `${id}.${RECIPE}.json`],
   picture: (id: MediaId, size: PictureSize): Place => ['pictures', `${id}.${size}.${RECIPE}`],
+  /** Small frames of a clip on one sheet; their layout follows from the clip (core/stage/film.ts). */
+  film: (id: MediaId): Place => ['films', `${id}.${RECIPE}`],
   written: (name: string): Place => ['written', name],
 } as const;
 

@@ -1,6 +1,7 @@
 import type { WavFormat } from '../../core/files';
 import type { Plan } from '../../core/mix';
-import type { Loudness } from '../../core/sound';
+import type { MediaId } from '../../core/show';
+import type { Alignment, Loudness } from '../../core/sound';
 
 export interface Block {
   readonly first: number;
@@ -24,6 +25,8 @@ export type MixCalls = {
   render(details: { first: number; frames: number }): Block;
   /** Loudness of a whole plan. Progress and cancel. */
   measure(details: { plan: Plan }): Promise<Loudness>;
+  /** Where one stored sound lies against another; null where one is silent. Progress. @throws Failure `media.missing`. */
+  align(details: { first: MediaId; second: MediaId }): Promise<Alignment | null>;
   /** Writes a whole plan as WAV, into `target` or else into the private file system under `name`. Progress and cancel. */
   write(details: { plan: Plan; format: WavFormat; name: string; target: FileSystemFileHandle | null }): Promise<Written>;
 };

@@ -1,4 +1,5 @@
 import { serve } from '../workers/serve';
+import { alignStored } from './inside/align';
 import { MixDesk } from './inside/desk';
 
 const desk = new MixDesk();
@@ -7,5 +8,6 @@ serve(self as unknown as Parameters<typeof serve>[0], {
   prepare: desk.prepare,
   render: desk.render,
   measure: desk.measure,
+  align: alignStored,
   write: desk.write,
 });

@@ -8,7 +8,9 @@ import { openRecord, type Place, START_PLACE } from '../shows/records';
 import { Autosave, type SaveState } from './autosave';
 import { holdShow } from './lock';
 
-export type Chosen = { readonly kind: 'part' | 'picture'; readonly id: string } | null;
+/** A part, the own sound of a clip (by the clip's name), or one or several pictures. */
+export type Chosen =
+  { readonly kind: 'part' | 'own'; readonly id: string } | { readonly kind: 'pictures'; readonly ids: readonly string[] } | null;
 
 export type OpenState =
   | { readonly status: 'none' | 'opening' }
@@ -23,6 +25,9 @@ interface OpenStore {
   readonly chosen: Chosen;
   readonly face: Face;
   readonly zoom: number;
+  readonly own: boolean;
+  /** Whether a tap adds pictures to those that are chosen, or takes them out. */
+  readonly several: boolean;
   /** A sentence about what just happened, with what can be done about it. */
   readonly notice: Notice | null;
 
@@ -37,6 +42,8 @@ interface OpenStore {
   choose(chosen: Chosen): void;
   setFace(face: Face): void;
   setZoom(zoom: number): void;
+  showOwn(own: boolean): void;
+  chooseSeveral(several: boolean): void;
   notify(notice: Notice | null): void;
 }
 
@@ -61,8 +68,8 @@ export function rememberedNow(): number {
 }
 
 function placeOf(): Place {
-  const { face, zoom } = useOpenShow.getState();
-  return { now, face, zoom };
+  const { face, zoom, own } = useOpenShow.getState();
+  return { now, face, zoom, own };
 }
 
 /** The show that is open in this tab: the one place where it changes. */
@@ -93,7 +100,9 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
         saved: { status: 'saved', at: savedAt },
         face: place.face,
         zoom: place.zoom,
+        own: place.own,
         chosen: null,
+        several: false,
       });
     } catch (error) {
       if (mine === turn) set({ state: { status: 'failed', failure: failureOf(error) } });
@@ -107,6 +116,8 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     chosen: null,
     face: START_PLACE.face,
     zoom: START_PLACE.zoom,
+    own: START_PLACE.own,
+    several: false,
     notice: null,
 
     async open(id) {
@@ -142,23 +153,39 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     endPreview: () => set({ preview: null }),
     undo: () => turnTo(undo),
     redo: () => turnTo(redo),
-    choose: (chosen) => set({ chosen }),
+    choose: (chosen) => set(chosen ? { chosen } : { chosen, several: false }),
     setFace(face) {
-      set({ face, chosen: null });
+      set({ face, chosen: null, several: false });
       rememberNow(now);
     },
     setZoom(zoom) {
       set({ zoom });
       rememberNow(now);
     },
+    showOwn(own) {
+      set({ own });
+      rememberNow(now);
+    },
+    chooseSeveral: (several) => set({ several }),
     notify: (notice) => set({ notice }),
   };
 });
 
 function stillThere(chosen: Chosen, show: Show): Chosen {
   if (chosen === null) return null;
-  const list: readonly { id: string }[] = chosen.kind === 'part' ? show.parts : show.pictures;
-  return list.some((one) => one.id === chosen.id) ? chosen : null;
+  const there = (list: readonly { id: string }[], id: string) => list.some((one) => one.id === id);
+  if (chosen.kind !== 'pictures') return there(chosen.kind === 'part' ? show.parts : show.pictures, chosen.id) ? chosen : null;
+  const ids = chosen.ids.filter((id) => there(show.pictures, id));
+  return ids.length === 0 ? null : ids.length === chosen.ids.length ? chosen : { kind: 'pictures', ids };
+}
+
+/** A picture was tapped: it is chosen alone, or added to those that are chosen, or taken out of them. */
+export function tapPicture(id: string, add: boolean): void {
+  const { chosen, several, choose } = useOpenShow.getState();
+  const ids = chosen?.kind === 'pictures' ? chosen.ids : [];
+  if (!add && !several) choose({ kind: 'pictures', ids: [id] });
+  else if (!ids.includes(id)) choose({ kind: 'pictures', ids: [...ids, id] });
+  else choose(ids.length === 1 ? null : { kind: 'pictures', ids: ids.filter((one) => one !== id) });
 }
 
 /** The open show, or null while there is none. */

@@ -9,8 +9,8 @@ const history = (id: string) => startHistory({ ...showOf([5, 6], 30), id });
 
 it('keeps a show with its undo steps and its place, and lists it', async () => {
   const edited = perform(history('a'), setPartGain, { id: 'bed-1', gain: -6 });
-  await saveRecord(edited, { now: 3, face: 'finish', zoom: 20 }, 1000);
-  expect(await openRecord('a')).toEqual({ history: edited, place: { now: 3, face: 'finish', zoom: 20 }, savedAt: 1000 });
+  await saveRecord(edited, { now: 3, face: 'finish', zoom: 20, own: false }, 1000);
+  expect(await openRecord('a')).toEqual({ history: edited, place: { now: 3, face: 'finish', zoom: 20, own: false }, savedAt: 1000 });
   expect(await listShows()).toContainEqual(
     expect.objectContaining({ kind: 'sound', id: 'a', title: 'Test', seconds: 11, pictures: 2, savedAt: 1000 }),
   );

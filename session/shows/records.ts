@@ -20,14 +20,17 @@ export interface Place {
   readonly face: Face;
   /** Seconds of the show that fill the sheet's height. */
   readonly zoom: number;
+  /** Whether the clips' own sound is shown on a lane of its own. */
+  readonly own: boolean;
 }
 
-export const START_PLACE: Place = { now: 0, face: 'bed', zoom: 45 };
+export const START_PLACE: Place = { now: 0, face: 'bed', zoom: 45, own: true };
 
 const placeSchema = Joi.object({
   now: Joi.number().min(0).required(),
   face: Joi.valid(...FACES).required(),
   zoom: Joi.number().min(0.05).max(36_000).required(),
+  own: Joi.boolean().default(START_PLACE.own),
 });
 
 export type Entry =
@@ -93,7 +96,7 @@ function entryOf(id: string, text: string): Entry {
       title: show.title,
       seconds: showSeconds(show),
       pictures: show.pictures.length,
-      cover: show.pictures[0]?.media ?? null,
+      cover: show.pictures.map((one) => (one.kind === 'card' ? null : one.media)).find((media) => media !== null) ?? null,
       savedAt,
     };
   } catch (error) {

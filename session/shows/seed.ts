@@ -54,7 +54,7 @@ export async function layDemo(): Promise<void> {
 
 async function takeDemoFile(media: Media, onProgress: (share: number) => void): Promise<void> {
   const file = await (await get(`/demo/media/${media.id}`)).blob();
-  const want = media.kind === 'photo' ? 'photo' : 'sound';
+  const want = media.kind === 'sound' ? 'sound' : 'picture';
   const taken = await listener().call('take', { file, name: media.title, want }, { onProgress });
   if (taken.media.id !== media.id) throw new Failure('media.damaged', { name: media.title });
 }

@@ -93,6 +93,14 @@ export function togglePlay(): void {
   else pause();
 }
 
+/** Plays on from a moment to the end of the pictures or of the bed, whichever is later: for tapping along. */
+export function playOn(from: number): void {
+  const show = currentShow();
+  if (!show) return;
+  useTransport.setState({ now: from });
+  void start({ ...planShow(show), frames: framesOf(reach(show)) }, from, { kind: 'show' });
+}
+
 /** Plays one piece on its own from its start, or stops it. */
 export function toggleSound(media: Media): void {
   const { playing } = useTransport.getState();

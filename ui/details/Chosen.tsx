@@ -1,22 +1,32 @@
-import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { partSeconds, type Part, type Picture, type Show } from '../../core/show';
+import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
 import { sayLevel, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
-import { Button, IconButton } from '../controls/Button';
+import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayMedia } from '../words/sounds';
 import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
-import { PictureFields } from './PictureFields';
+import { OwnFields } from '../pictures/OwnFields';
+import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
+import { DrawerTitle } from './DrawerTitle';
+
+export interface ChosenThings {
+  readonly part: Part | null;
+  /** In the order of the show; empty where none is chosen. */
+  readonly pictures: readonly Picture[];
+  /** The clip whose own sound is chosen. */
+  readonly own: Clip | null;
+}
 
 /** What is chosen on the sheet, looked up in the show as it is drawn. */
-export function useChosen(show: Show): { part: Part | null; picture: Picture | null } {
+export function useChosen(show: Show): ChosenThings {
   const chosen = useOpenShow((store) => store.chosen);
   const part = chosen?.kind === 'part' ? (show.parts.find((one) => one.id === chosen.id) ?? null) : null;
-  const picture = chosen?.kind === 'picture' ? (show.pictures.find((one) => one.id === chosen.id) ?? null) : null;
-  return { part, picture };
+  const pictures = chosen?.kind === 'pictures' ? show.pictures.filter((one) => chosen.ids.includes(one.id)) : [];
+  const clip = chosen?.kind === 'own' ? show.pictures.find((one) => one.id === chosen.id) : undefined;
+  return { part, pictures, own: clip?.kind === 'clip' ? clip : null };
 }
 
 const TOOLS = ['Ends', 'Fades', 'Loudness', 'More'] as const;
@@ -25,14 +35,10 @@ type Tool = (typeof TOOLS)[number];
 /** The phone's drawer for a chosen part: one row of tools, one of them open. */
 export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonly part: Part; readonly onFit: () => void }) {
   const [tool, setTool] = useState<Tool | null>(null);
-  const { choose } = useOpenShow.getState();
+  const bed = show.lanes.find((lane) => lane.id === part.lane)?.kind === 'bed';
   return (
     <View className="gap-2">
-      <DrawerTitle
-        title={show.media[part.media]!.title}
-        said={`plays ${sayTime(partSeconds(part))} · ${sayLevel(part.gain)}`}
-        onClose={() => choose(null)}
-      />
+      <DrawerTitle title={show.media[part.media]!.title} said={`plays ${sayTime(partSeconds(part))} · ${sayLevel(part.gain)}`} />
       {tool ? (
         <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
           {tool === 'Ends' ? <EndsFields show={show} part={part} /> : null}
@@ -45,68 +51,37 @@ export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonl
         {TOOLS.map((one) => (
           <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(tool === one ? null : one)} tight className="grow" />
         ))}
-        <Button label="Fit length" kind="strong" onPress={onFit} tight className="grow" />
+        {bed ? <Button label="Fit length" kind="strong" onPress={onFit} tight className="grow" /> : null}
       </View>
     </View>
   );
 }
 
-export function PictureDrawer({ show, picture }: { readonly show: Show; readonly picture: Picture }) {
-  const { choose } = useOpenShow.getState();
-  return (
-    <View className="gap-1">
-      <DrawerTitle
-        title={show.media[picture.media]!.title}
-        said={`picture ${show.pictures.indexOf(picture) + 1} of ${show.pictures.length}`}
-        onClose={() => choose(null)}
-      />
-      <PictureFields show={show} picture={picture} />
-    </View>
-  );
-}
-
-function DrawerTitle({ title, said, onClose }: { readonly title: string; readonly said: string; readonly onClose: () => void }) {
-  return (
-    <View className="flex-row items-center gap-2">
-      <Say look="strong" numberOfLines={1} className="shrink">
-        {title}
-      </Say>
-      <Say look="small" numberOfLines={1} className="flex-1">
-        {said}
-      </Say>
-      <IconButton label="Close the drawer" icon={X} onPress={onClose} />
-    </View>
-  );
-}
-
 /** The wide view's details: everything that can be set, as fields. */
-export function ChosenDetails({
-  show,
-  part,
-  picture,
-}: {
-  readonly show: Show;
-  readonly part: Part | null;
-  readonly picture: Picture | null;
-}) {
-  if (picture) {
+export function ChosenDetails({ show, chosen: { part, pictures, own } }: { readonly show: Show; readonly chosen: ChosenThings }) {
+  if (pictures.length > 0) {
+    const { title, said } = titleOf(show, pictures);
     return (
-      <View className="gap-2">
-        <Say look="lead">{show.media[picture.media]!.title}</Say>
-        <Say look="small">
-          picture {show.pictures.indexOf(picture) + 1} of {show.pictures.length}
-        </Say>
-        <PictureFields show={show} picture={picture} />
+      <View className="gap-3">
+        <Heading title={title} said={said} />
+        {toolsFor(show, pictures).map((tool) => (
+          <ToolFields key={tool} show={show} pictures={pictures} tool={tool} />
+        ))}
+      </View>
+    );
+  }
+  if (own) {
+    return (
+      <View className="gap-3">
+        <Heading title={show.media[own.media]!.title} said="sound of the clip" />
+        <OwnFields show={show} clip={own} />
       </View>
     );
   }
   if (part) {
     return (
       <View className="gap-3">
-        <View className="gap-0.5">
-          <Say look="lead">{show.media[part.media]!.title}</Say>
-          <Say look="small">music · {sayMedia(show.media[part.media]!)}</Say>
-        </View>
+        <Heading title={show.media[part.media]!.title} said={`${kindOf(show, part)} · ${sayMedia(show.media[part.media]!)}`} />
         <EndsFields show={show} part={part} />
         <FadeFields part={part} />
         <LoudnessFields part={part} />
@@ -115,4 +90,15 @@ export function ChosenDetails({
     );
   }
   return null;
+}
+
+const kindOf = (show: Show, part: Part) => (show.lanes.find((lane) => lane.id === part.lane)?.kind === 'own' ? 'sound of a clip' : 'music');
+
+function Heading({ title, said }: { readonly title: string; readonly said: string }) {
+  return (
+    <View className="gap-0.5">
+      <Say look="lead">{title}</Say>
+      <Say look="small">{said}</Say>
+    </View>
+  );
 }

@@ -1,9 +1,10 @@
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import Scissors from 'lucide-react-native/icons/scissors';
+import Undo from 'lucide-react-native/icons/undo-dot';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import type { Part, Show } from '../../core/show';
-import { removePart, restorePart, trimSilence } from '../../core/show/edits';
+import { putBackOwn, removePart, restorePart, trimSilence } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
 import { Button } from '../controls/Button';
@@ -14,6 +15,7 @@ import { saySilence } from '../words/sounds';
 export function PartActions({ show, part }: { readonly show: Show; readonly part: Part }) {
   const { edit } = useOpenShow.getState();
   const { data: facts } = useFacts(part.media);
+  const clip = part.clip;
   const sounding = facts?.sounding ?? null;
   const silence = facts ? saySilence(facts) : null;
   const source = show.media[part.media]!.seconds;
@@ -36,6 +38,7 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
           onPress={() => (sounding ? edit(trimSilence, { id: part.id, from: sounding.from, to: sounding.to }) : undefined)}
         />
         <Button label="Back to the original" icon={RotateCcw} disabled={!touched} onPress={() => edit(restorePart, { id: part.id })} />
+        {clip ? <Button label="Put the clip’s sound back" icon={Undo} onPress={() => edit(putBackOwn, { id: clip })} /> : null}
         <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePart, { id: part.id })} />
       </View>
     </View>

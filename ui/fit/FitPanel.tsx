@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
-import { repeatPart, stopEarly } from '../../core/show/edits';
+import { repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
 import { parseTime, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
@@ -20,7 +20,7 @@ interface Props {
   readonly onDone: () => void;
 }
 
-/** The two ways to make the bed as long as the pictures: stop early, or repeat. */
+/** The ways to make the two lengths agree: stop early, repeat, or spread the pictures. */
 export function FitPanel({ show, part, onDone }: Props) {
   const lengths = compareLengths(show);
   const fade = useFade();
@@ -59,6 +59,7 @@ export function FitPanel({ show, part, onDone }: Props) {
         <NumberField {...fade.field} />
       </Answer>
       <RepeatAnswer show={show} part={part} end={lengths.pictures} onDone={onDone} />
+      <SpreadAnswer show={show} end={lengths.bed} onDone={onDone} />
     </View>
   );
 }
@@ -135,6 +136,33 @@ function RepeatAnswer({
         onChange={setJoin}
       />
       {ending === 'stop' ? <NumberField {...fade.field} /> : null}
+    </Answer>
+  );
+}
+
+/** The other way round: the pictures take the bed's length. */
+function SpreadAnswer({ show, end, onDone }: { readonly show: Show; readonly end: number; readonly onDone: () => void }) {
+  const details = { seconds: end, keep: [] };
+  const answer = spreadPictures(show, details);
+  const same = answer === show;
+  const said = same
+    ? compareLengths(show).verdict === 'fits'
+      ? 'The pictures last as long as the bed already.'
+      : 'The pictures cannot take this length: clips keep theirs.'
+    : `The music stays whole. The pictures get new times in proportion, and the show lasts ${sayTime(end)}.`;
+  return (
+    <Answer
+      title="Spread the pictures"
+      said={said}
+      answer={answer}
+      name="end: spread"
+      disabled={same}
+      onUse={() => {
+        useOpenShow.getState().edit(spreadPictures, details);
+        onDone();
+      }}
+    >
+      {null}
     </Answer>
   );
 }

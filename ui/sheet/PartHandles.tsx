@@ -1,15 +1,15 @@
-import type { ReactNode } from 'react';
 import { partEnd, partSeconds, type Part } from '../../core/show';
 import { movePart, setFade, trimEdge } from '../../core/show/edits';
 import { clamp, saySpan, sayTime } from '../../core/units';
+import type { Face } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
 import type { Column } from './columns';
 import { NOW_AT } from './useSheetScroll';
-import { useVerticalDrag, type VerticalDrag } from './useVerticalDrag';
+import { Bar, Handle, Knob, TARGET, type HandleTone } from './Handle';
+import { useVerticalDrag } from './useVerticalDrag';
 
 /** Press this long to lift a part, ms. */
 const LIFT = 350;
-const TARGET = 44;
 
 interface Props {
   /** The part as it is drawn: a gesture under way included. */
@@ -18,6 +18,7 @@ interface Props {
   readonly base: Part;
   readonly column: Column;
   readonly pixelsPerSecond: number;
+  readonly tone: HandleTone;
 }
 
 /** The body of a part: a tap chooses it, press and hold lifts and moves it once it is chosen. */
@@ -26,9 +27,11 @@ export function PartBody({
   base,
   column,
   pixelsPerSecond,
+  tone,
   chosen,
   title,
-}: Props & { readonly chosen: boolean; readonly title: string }) {
+  home,
+}: Props & { readonly chosen: boolean; readonly title: string; readonly home: Face }) {
   const { choose, edit, tryOut, endPreview, setFace } = useOpenShow.getState();
   const at = (seconds: number) => ({ id: base.id, at: Math.max(0, base.at + seconds) });
   const drag = useVerticalDrag({
@@ -38,7 +41,7 @@ export function PartBody({
     onEnd: (seconds) => (chosen ? edit(movePart, at(seconds)) : undefined),
     onCancel: endPreview,
     onTap: () => {
-      if (useOpenShow.getState().face !== 'bed') setFace('bed');
+      if (useOpenShow.getState().face !== home) setFace(home);
       choose({ kind: 'part', id: base.id });
     },
   });
@@ -46,7 +49,7 @@ export function PartBody({
     <div
       {...drag.props}
       data-testid={`part ${base.id}`}
-      className={chosen ? 'border-2 border-rain' : ''}
+      className={chosen ? `border-2 ${tone === 'rain' ? 'border-rain' : 'border-slate'}` : ''}
       style={{
         position: 'absolute',
         left: column.x,
@@ -72,33 +75,27 @@ export function PartBody({
 }
 
 /** Trim bars on the left of both ends, fade knobs on the right: far enough apart for a thumb. */
-export function PartHandles({ part, base, column, pixelsPerSecond }: Props) {
+export function PartHandles(props: Props) {
+  const { part } = props;
   const end = partEnd(part);
   return (
     <>
-      <TrimBar part={part} base={base} column={column} pixelsPerSecond={pixelsPerSecond} edge="start" moment={part.at} />
-      <TrimBar part={part} base={base} column={column} pixelsPerSecond={pixelsPerSecond} edge="end" moment={end} />
-      <FadeKnob
-        part={part}
-        base={base}
-        column={column}
-        pixelsPerSecond={pixelsPerSecond}
-        side="fadeUp"
-        moment={part.at + part.fadeUp.seconds}
-      />
-      <FadeKnob
-        part={part}
-        base={base}
-        column={column}
-        pixelsPerSecond={pixelsPerSecond}
-        side="fadeOut"
-        moment={end - part.fadeOut.seconds}
-      />
+      <TrimBar {...props} edge="start" moment={part.at} />
+      <TrimBar {...props} edge="end" moment={end} />
+      <FadeKnob {...props} side="fadeUp" moment={part.at + part.fadeUp.seconds} />
+      <FadeKnob {...props} side="fadeOut" moment={end - part.fadeOut.seconds} />
     </>
   );
 }
 
-function TrimBar({ base, column, pixelsPerSecond, edge, moment }: Props & { readonly edge: 'start' | 'end'; readonly moment: number }) {
+function TrimBar({
+  base,
+  column,
+  pixelsPerSecond,
+  tone,
+  edge,
+  moment,
+}: Props & { readonly edge: 'start' | 'end'; readonly moment: number }) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const anchor = edge === 'start' ? base.at : partEnd(base);
   const to = (seconds: number) => ({ id: base.id, edge, moment: anchor + seconds });
@@ -116,9 +113,7 @@ function TrimBar({ base, column, pixelsPerSecond, edge, moment }: Props & { read
       onEnd={(seconds) => edit(trimEdge, to(seconds))}
       onCancel={endPreview}
     >
-      <div className="flex h-3 w-full items-center justify-center rounded-full border-2 border-card bg-rain">
-        <div className="h-0.5 w-6 rounded-full bg-on-rain" />
-      </div>
+      <Bar tone={tone} />
     </Handle>
   );
 }
@@ -128,6 +123,7 @@ function FadeKnob({
   base,
   column,
   pixelsPerSecond,
+  tone,
   side,
   moment,
 }: Props & { readonly side: 'fadeUp' | 'fadeOut'; readonly moment: number }) {
@@ -152,41 +148,7 @@ function FadeKnob({
       onEnd={(seconds) => edit(setFade, to(seconds))}
       onCancel={endPreview}
     >
-      <div className="h-6 w-6 rounded-full border-[3px] border-rain bg-card" />
+      <Knob tone={tone} />
     </Handle>
-  );
-}
-
-interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onMove' | 'onEnd' | 'onCancel'> {
-  readonly name: string;
-  readonly testId: string;
-  readonly value: number;
-  readonly said: string;
-  readonly left: number;
-  readonly width: number;
-  /** Moment of the show on which its middle lies. */
-  readonly moment: number;
-  readonly children: ReactNode;
-}
-
-/** Something to take hold of on the sheet: a thumb's height, dragged along the time or moved by the arrow keys. */
-function Handle({ name, testId, value, said, left, width, moment, pixelsPerSecond, onMove, onEnd, onCancel, children }: HandleProps) {
-  const drag = useVerticalDrag({ pixelsPerSecond, hold: 0, onMove, onEnd, onCancel });
-  const top = moment * pixelsPerSecond - TARGET / 2;
-  return (
-    <div
-      {...drag.props}
-      role="slider"
-      tabIndex={0}
-      aria-orientation="vertical"
-      aria-label={name}
-      aria-valuenow={Number(value.toFixed(3))}
-      aria-valuetext={said}
-      data-testid={testId}
-      className="absolute flex items-center justify-center"
-      style={{ left, width, top, height: TARGET, touchAction: 'none', cursor: 'ns-resize' }}
-    >
-      {children}
-    </div>
   );
 }

@@ -12,12 +12,14 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useMemo } from 'react';
-import { placePictures, type PlacedPicture, type Show } from '../../core/show';
-import { movePicture } from '../../core/show/edits';
+import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
+import { movePictures, setHold, trimClip } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { currentShow, tapPicture, useOpenShow } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
+import { FilmStrip } from './FilmStrip';
+import { Bar, Handle } from './Handle';
 import type { Viewport } from './useSheetScroll';
 
 const INSTRUCTIONS = {
@@ -55,9 +57,7 @@ export function PictureColumn({ show, column, view, sortable }: Props) {
     }),
   );
   const drop = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const index = show.pictures.findIndex((one) => one.id === over.id);
-    useOpenShow.getState().edit(movePicture, { id: String(active.id), index });
+    if (over && active.id !== over.id) moveTo(String(active.id), String(over.id));
   };
   const near = placed.filter((one) => one.end * view.pixelsPerSecond >= view.top && one.start * view.pixelsPerSecond <= view.bottom);
   return (
@@ -71,35 +71,101 @@ export function PictureColumn({ show, column, view, sortable }: Props) {
           <Block
             key={one.picture.id}
             placed={one}
-            title={show.media[one.picture.media]!.title}
+            media={one.picture.kind === 'card' ? null : show.media[one.picture.media]!}
             column={column}
             pixelsPerSecond={view.pixelsPerSecond}
             sortable={sortable}
           />
         ))}
       </SortableContext>
+      {near.map((one) => (
+        <Ends key={one.picture.id} placed={one} column={column} pixelsPerSecond={view.pixelsPerSecond} />
+      ))}
     </DndContext>
+  );
+}
+
+/** Puts what is lifted (with everything chosen, where it is among that) where it was let go. */
+function moveTo(active: string, over: string): void {
+  const { chosen, edit } = useOpenShow.getState();
+  const pictures = currentShow()?.pictures ?? [];
+  const ids = chosen?.kind === 'pictures' && chosen.ids.includes(active) ? chosen.ids : [active];
+  const place = (id: string) => pictures.findIndex((one) => one.id === id);
+  const behind = place(over) > place(active) ? 1 : 0;
+  const index = pictures.slice(0, place(over) + behind).filter((one) => !ids.includes(one.id)).length;
+  edit(movePictures, { ids, index });
+}
+
+/** Only a picture that is chosen alone shows what its ends are taken hold of by: its time, and for a clip where its film begins. */
+function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | 'column' | 'pixelsPerSecond'>) {
+  const { picture, start, end } = placed;
+  const alone = useOpenShow(
+    ({ chosen, several }) => !several && chosen?.kind === 'pictures' && chosen.ids.length === 1 && chosen.ids[0] === picture.id,
+  );
+  const { edit, tryOut, endPreview } = useOpenShow.getState();
+  if (!alone) return null;
+  const base = currentShow()?.pictures.find((one) => one.id === picture.id);
+  if (!base) return null;
+  const to = (seconds: number) => ({ ids: [picture.id], seconds: base.hold + seconds });
+  const common = { left: column.x + column.width * 0.25, width: column.width * 0.5, pixelsPerSecond, onCancel: endPreview };
+  const from = (seconds: number) => ({
+    id: picture.id,
+    edge: 'start' as const,
+    position: (base.kind === 'clip' ? base.from : 0) + seconds,
+  });
+  return (
+    <>
+      <Handle
+        {...common}
+        name="Time on screen"
+        testId="hold"
+        value={picture.hold}
+        said={`${picture.hold.toFixed(1)} seconds`}
+        moment={end}
+        onMove={(seconds) => tryOut(setHold, to(seconds))}
+        onEnd={(seconds) => edit(setHold, to(seconds))}
+      >
+        <Bar tone="moss" />
+      </Handle>
+      {picture.kind === 'clip' ? (
+        <Handle
+          {...common}
+          name="Start in the film"
+          testId="clip start"
+          value={picture.from}
+          said={sayTime(picture.from)}
+          moment={start}
+          onMove={(seconds) => tryOut(trimClip, from(seconds))}
+          onEnd={(seconds) => edit(trimClip, from(seconds))}
+        >
+          <Bar tone="moss" />
+        </Handle>
+      ) : null}
+    </>
   );
 }
 
 interface BlockProps {
   readonly placed: PlacedPicture;
-  readonly title: string;
+  /** Null for a card. */
+  readonly media: Media | null;
   readonly column: Column;
   readonly pixelsPerSecond: number;
   readonly sortable: boolean;
 }
 
-function Block({ placed, title, column, pixelsPerSecond, sortable }: BlockProps) {
+const KINDS = { photo: 'Picture', clip: 'Clip', card: 'Card' } as const;
+
+function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps) {
   const { picture, index, start } = placed;
-  const chosen = useOpenShow((store) => store.chosen?.kind === 'picture' && store.chosen.id === picture.id);
-  const { data: url, isError } = usePictureUrl(picture.media, 'thumb');
+  const chosen = useOpenShow((store) => store.chosen?.kind === 'pictures' && store.chosen.ids.includes(picture.id));
+  const { data: url, isError } = usePictureUrl(media?.id ?? null, 'thumb');
   const drag = useSortable({ id: picture.id, disabled: !sortable });
-  const { choose, setFace } = useOpenShow.getState();
-  const open = () => {
-    if (!sortable) setFace('pictures');
-    choose({ kind: 'picture', id: picture.id });
+  const open = (add: boolean) => {
+    if (!sortable) useOpenShow.getState().setFace('pictures');
+    tapPicture(picture.id, add);
   };
+  const title = picture.kind === 'card' ? picture.words || 'no words' : media!.title;
   const height = Math.max(3, picture.hold * pixelsPerSecond - 3);
   return (
     <div
@@ -110,11 +176,11 @@ function Block({ placed, title, column, pixelsPerSecond, sortable }: BlockProps)
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`Picture ${index + 1}, ${title}, ${picture.hold.toFixed(1)} seconds from ${sayTime(start)}`}
+      aria-label={`${KINDS[picture.kind]} ${index + 1}, ${title}, ${picture.hold.toFixed(1)} seconds from ${sayTime(start)}`}
       data-testid={`picture ${index + 1}`}
-      onClick={open}
+      onClick={(event) => open(event.ctrlKey || event.metaKey || event.shiftKey)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter' && !drag.isDragging) open();
+        if (event.key === 'Enter' && !drag.isDragging) open(event.ctrlKey || event.metaKey || event.shiftKey);
         else drag.listeners?.onKeyDown?.(event);
       }}
       className={`overflow-hidden rounded-part bg-moss-soft ${chosen ? 'outline outline-[3px] outline-moss' : ''}`}
@@ -133,11 +199,20 @@ function Block({ placed, title, column, pixelsPerSecond, sortable }: BlockProps)
         userSelect: 'none',
       }}
     >
-      {url ? (
+      {picture.kind === 'card' ? (
+        <div style={{ position: 'absolute', inset: 0, background: picture.colour }} className="flex items-center justify-center p-1">
+          <span className="max-h-full overflow-hidden rounded-part bg-card px-1.5 text-center font-text text-tiny text-ink">
+            {picture.words}
+          </span>
+        </div>
+      ) : null}
+      {picture.kind === 'clip' ? (
+        <FilmStrip media={media!} from={picture.from} pixelsPerSecond={pixelsPerSecond} width={column.width} height={height} />
+      ) : url ? (
         <img src={url} alt="" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', display: 'block' }} />
       ) : null}
       {height >= 20 ? (
-        <span className="absolute left-1 top-1 rounded-full bg-ink px-1.5 font-mono text-tiny text-paper">{`${picture.hold.toFixed(1)} s`}</span>
+        <span className="absolute left-1 top-1 rounded-full bg-ink px-1.5 font-mono text-tiny text-paper">{`${picture.kind === 'clip' ? '▸ ' : ''}${picture.hold.toFixed(1)} s`}</span>
       ) : null}
       {isError && height >= 40 ? <span className="absolute bottom-1 left-1 font-text text-tiny text-ink">file missing</span> : null}
     </div>

@@ -1,11 +1,14 @@
-import { partsOn, showSeconds, compareLengths, type Show } from '../../core/show';
+import { useMemo } from 'react';
+import { compareLengths, hasOwnSound, partsOn, showSeconds, type Part, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { columnsFor, tickStep, type Columns } from './columns';
 import { LaneTiles } from './LaneTiles';
+import { OwnLane } from './OwnLane';
 import { PartBody, PartHandles } from './PartHandles';
 import { PictureColumn } from './PictureColumn';
+import { drawRiver, drawVoice } from './river';
 import { Stitches } from './Stitches';
 import { NOW_AT, useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
 
@@ -27,9 +30,11 @@ export function Sheet({ show, width, wide }: Props) {
   const { scroller, onScroll, height, view } = useSheetScroll(drawn);
   useZoomGestures(scroller);
 
-  const bedParts = partsOn(show, 'bed');
-  const hasVoice = partsOn(show, 'voice').length > 0;
-  const columns = columnsFor(face, width, hasVoice, wide);
+  const bed = useMemo(() => laidOn(show, 'bed'), [show]);
+  const voice = useMemo(() => laidOn(show, 'voice'), [show]);
+  const wanted = useOpenShow((store) => store.own);
+  const own = wanted && show.pictures.some((picture) => hasOwnSound(show, picture));
+  const columns = columnsFor(face, width, { voice: voice.length > 0, own }, wide);
   const { pixelsPerSecond } = view;
   const below = height * (1 - NOW_AT);
 
@@ -54,17 +59,18 @@ export function Sheet({ show, width, wide }: Props) {
         <div style={{ position: 'relative', height: height * NOW_AT + drawn * pixelsPerSecond + below, overflow: 'clip' }}>
           <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
             <Ticks view={view} seconds={drawn} width={width} />
-            {bedParts.length > 0 ? null : <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} />}
-            <LaneTiles show={show} kind="bed" column={columns.bed} view={view} />
-            {columns.voice ? <LaneTiles show={show} kind="voice" column={columns.voice} view={view} /> : null}
+            {bed.length > 0 ? null : <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} />}
+            <LaneTiles show={show} parts={bed} draw={drawRiver} column={columns.bed} view={view} />
+            {columns.voice ? <LaneTiles show={show} parts={voice} draw={drawVoice} column={columns.voice} view={view} /> : null}
             <PictureColumn show={show} column={columns.pictures} view={view} sortable={face === 'pictures'} />
-            {bedParts.map((part) => {
+            {columns.own ? <OwnLane show={show} saved={saved} column={columns.own} view={view} /> : null}
+            {bed.map(({ part }) => {
               const base = saved.parts.find((one) => one.id === part.id) ?? part;
               const isChosen = chosen?.kind === 'part' && chosen.id === part.id;
-              const common = { part, base, column: columns.bed, pixelsPerSecond };
+              const common = { part, base, column: columns.bed, pixelsPerSecond, tone: 'rain' as const };
               return (
                 <div key={part.id}>
-                  <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} />
+                  <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="bed" />
                   {isChosen ? <PartHandles {...common} /> : null}
                 </div>
               );
@@ -79,6 +85,8 @@ export function Sheet({ show, width, wide }: Props) {
     </div>
   );
 }
+
+const laidOn = (show: Show, kind: 'bed' | 'voice'): { part: Part }[] => partsOn(show, kind).map((part) => ({ part }));
 
 function Ticks({ view, seconds, width }: { readonly view: Viewport; readonly seconds: number; readonly width: number }) {
   const step = tickStep(view.pixelsPerSecond);
@@ -123,6 +131,7 @@ function EndLine({ y, width }: { readonly y: number; readonly width: number }) {
 
 const HEADINGS = [
   { lane: 'pictures', title: 'Pictures', tone: 'text-moss' },
+  { lane: 'own', title: 'Own', tone: 'text-slate' },
   { lane: 'bed', title: 'Bed', tone: 'text-rain' },
   { lane: 'voice', title: 'Voice', tone: 'text-brick' },
 ] as const;

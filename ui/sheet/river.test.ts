@@ -86,10 +86,17 @@ it('widens with the level, to the column’s edge at 200 %', () => {
 it('gives the face in use the widest column, keeps the others as rails, and never runs off the sheet', () => {
   for (const width of [320, 390, 540, 700]) {
     for (const face of ['pictures', 'bed'] as const) {
-      for (const voice of [true, false]) {
-        const columns = columnsFor(face, width, voice, width >= 500);
+      for (const [voice, own] of [
+        [true, true],
+        [true, false],
+        [false, true],
+        [false, false],
+      ] as const) {
+        const columns = columnsFor(face, width, { voice, own }, width >= 500);
         const widest = face === 'pictures' ? columns.pictures : columns.bed;
-        for (const one of [columns.pictures, columns.bed, ...(columns.voice ? [columns.voice] : [])]) {
+        const { pictures, bed } = columns;
+        expect(columns.own !== null).toBe(own && (face === 'pictures' || width >= 500));
+        for (const one of [pictures, columns.own, bed, columns.voice].filter((column) => column !== null)) {
           expect(one.width).toBeLessThanOrEqual(widest.width);
           expect(one.width).toBeGreaterThanOrEqual(44);
           expect(one.x + one.width).toBeLessThanOrEqual(width);

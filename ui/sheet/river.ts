@@ -22,12 +22,15 @@ export interface Stretch {
   readonly height: number;
 }
 
+/** Share of half the column at 100 %. */
+const WHOLE = 0.8;
+
 /**
  * Half-widths are shares of half the column: 100 % takes 0.8 of it, 200 % all of it. Below 100 % the width falls a little
  * slower than amplitude does, so that a quiet bed is still water and a dip of 10 dB is still half as wide.
  */
 export function bankShare(gain: number): number {
-  return gain <= 1 ? gain ** 0.6 * 0.8 : Math.min(1, 0.8 + (gain - 1) * 0.2);
+  return gain <= 1 ? gain ** 0.6 * WHOLE : Math.min(1, WHOLE + (gain - 1) * (1 - WHOLE));
 }
 
 /** Water between the banks: quiet passages stay visible. */
@@ -115,29 +118,41 @@ function fillRows(pen: CanvasRenderingContext2D, halves: Float32Array, top: numb
   }
 }
 
-/** Draws a narration: a block as long as it is, with its sound in the middle. */
 export function drawVoice(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
-  const { part, lane, peaks } = river;
+  drawBlock(pen, river, stretch, tokens['brick-soft'], tokens.brick);
+}
+
+export function drawOwn(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
+  drawBlock(pen, river, stretch, tokens['slate-soft'], tokens.slate);
+}
+
+/** Draws a narration or a clip's sound: a block as long as it is, with its sound in the middle as loud as it will be heard. */
+function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, ground: string, ink: string): void {
+  const { part, lane, peaks, sourceSeconds } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = (part.at - from) * pixelsPerSecond;
   const bottom = (partEnd(part) - from) * pixelsPerSecond;
   if (bottom < 0 || top > height) return;
+  pen.globalAlpha = lane.mute ? 0.45 : 1;
   pen.beginPath();
   pen.roundRect(2, top, width - 4, Math.max(4, bottom - top), 8);
-  pen.fillStyle = tokens['brick-soft'];
+  pen.fillStyle = ground;
   pen.fill();
-  pen.strokeStyle = tokens.brick;
+  pen.strokeStyle = ink;
   pen.lineWidth = 1.25;
   pen.stroke();
   if (!peaks || lane.mute) return;
+  const envelope = partEnvelope(part, lane, sourceSeconds);
   const level = levelFor(1 / pixelsPerSecond);
   const sourceAt = sourceWalker(part.spans);
   const first = Math.max(0, Math.floor(top));
   const last = Math.min(height, Math.ceil(bottom));
   const halves = new Float32Array(Math.max(0, last - first));
   for (let row = 0; row < halves.length; row += 1) {
-    const source = sourceAt(Math.max(0, from + (first + row + 0.5) / pixelsPerSecond - part.at));
-    halves[row] = waterShare(peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond)) * (width / 2 - 8);
+    const moment = Math.max(0, from + (first + row + 0.5) / pixelsPerSecond - part.at);
+    const source = sourceAt(moment);
+    const peak = waterShare(peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond));
+    halves[row] = peak * (bankShare(envelopeAt(envelope, moment * RATE)) / WHOLE) * (width / 2 - 8);
   }
-  fillRows(pen, halves, first, width / 2, tokens.brick);
+  fillRows(pen, halves, first, width / 2, ink);
 }

@@ -1,21 +1,27 @@
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
-import { useMemo } from 'react';
+import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
+import { Asset } from 'expo-asset';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { placePictures, showSeconds, stageAt, type Show } from '../../core/show';
+import { showSeconds, type Show } from '../../core/show';
+import { frameWithin, layersAt, sceneOf, type Scene } from '../../core/stage';
 import { sayTime } from '../../core/units';
 import { pause, togglePlay, useTransport } from '../../session/sound/transport';
-import { usePictureUrl } from '../../session/sound/useMedia';
+import { openStage, type StageView } from '../../session/stage/view';
 import { Say } from '../controls/Say';
 import { useTokens } from '../theme/useTokens';
 
+/** Longest edge of the painted frame, pixels: what photos are kept at. */
+const MOST_PIXELS = 1920;
+
 /** Shows what lies at the now line; the play button sits on it. */
-export function Stage({ show, height }: { readonly show: Show; readonly height: number }) {
+export function Stage({ show, width, height }: { readonly show: Show; readonly width: number; readonly height: number }) {
   const tokens = useTokens();
   const sounding = useTransport((state) => state.playing.kind !== 'nothing');
   return (
     <View className="overflow-hidden bg-ink" style={{ height }} accessibilityLabel="Stage">
-      <Pictures show={show} />
+      <Pictures show={show} width={width} height={height} />
       <Pressable
         accessibilityRole="button"
         accessibilityLabel={sounding ? 'Pause' : 'Play'}
@@ -44,42 +50,71 @@ function Clock({ length }: { readonly length: number }) {
   );
 }
 
-function Pictures({ show }: { readonly show: Show }) {
-  const placed = useMemo(() => placePictures(show), [show]);
-  // Two pictures and a share: compared as text, so that the stage renders when a picture or its share changes, not sixty times a second.
-  const key = useTransport((state) => {
-    const stage = stageAt(placed, state.now);
-    if (!stage) return null;
-    return `${stage.shown.index} ${stage.coming ? `${stage.coming.picture.index} ${stage.coming.share.toFixed(3)}` : ''}`;
-  });
-  if (key === null) {
-    return (
-      <View className="flex-1 items-center justify-center p-6">
-        <Say look="body" className="text-center text-paper">
-          The pictures of your show appear here.
-        </Say>
-      </View>
-    );
-  }
-  const [shown, coming, share] = key.split(' ');
-  const layers = [{ index: Number(shown), opacity: 1 }, ...(coming ? [{ index: Number(coming), opacity: Number(share) }] : [])];
-  // The next picture waits underneath, decoded: no black flash when its turn comes.
-  const next = Number(shown) + 1;
-  if (!coming && placed[next]) layers.unshift({ index: next, opacity: 0 });
-  return layers.map(({ index, opacity }) => {
-    const picture = placed[index]?.picture;
-    return picture ? <Layer key={picture.id} media={picture.media} title={show.media[picture.media]!.title} opacity={opacity} /> : null;
-  });
+/** The frame: pictures, dissolves, moves and clips, painted by a worker. */
+function Pictures({ show, width, height }: { readonly show: Show; readonly width: number; readonly height: number }) {
+  const scene = useMemo(() => sceneOf(show), [show]);
+  const frame = frameWithin(show.shape, width, height);
+  const { box, view } = useStageCanvas(scene);
+  const dense = Math.min(window.devicePixelRatio || 1, MOST_PIXELS / Math.max(frame.width, frame.height, 1));
+  const [wide, high] = [Math.max(1, Math.round(frame.width * dense)), Math.max(1, Math.round(frame.height * dense))];
+  useEffect(() => view?.size(wide, high), [view, wide, high]);
+  const titles = useShownTitles(scene, show);
+  return (
+    <>
+      <div
+        ref={box}
+        role="img"
+        aria-label={titles}
+        style={{ position: 'absolute', left: frame.x, top: frame.y, width: frame.width, height: frame.height }}
+      />
+      {show.pictures.length === 0 ? (
+        <View className="flex-1 items-center justify-center p-6">
+          <Say look="body" className="text-center text-paper">
+            The pictures of your show appear here.
+          </Say>
+        </View>
+      ) : null}
+    </>
+  );
 }
 
-function Layer({ media, title, opacity }: { readonly media: string; readonly title: string; readonly opacity: number }) {
-  const { data: url } = usePictureUrl(media, 'stage');
-  if (!url) return null;
-  return (
-    <img
-      src={url}
-      alt={opacity > 0 ? title : ''}
-      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', objectFit: 'contain', opacity }}
-    />
+/** What is on the stage, in words; it changes when the picture does. */
+function useShownTitles(scene: Scene, show: Show): string {
+  return useTransport((state) =>
+    layersAt(scene, state.now)
+      .map(({ picture }) => (picture.kind === 'card' ? picture.words || 'a plain card' : show.media[picture.media]!.title))
+      .join(', dissolving into '),
   );
+}
+
+/**
+ * A canvas of its own inside the box (it is handed over to the worker for good), painted anew whenever the moment or the
+ * scene changes. What is shown can be read from its data attributes.
+ */
+function useStageCanvas(scene: Scene) {
+  const box = useRef<HTMLDivElement>(null);
+  const [view, setView] = useState<StageView | null>(null);
+  useEffect(() => {
+    const canvas = document.createElement('canvas');
+    canvas.style.cssText = 'width:100%;height:100%;display:block';
+    canvas.dataset.testid = 'stage';
+    box.current?.append(canvas);
+    const font = Asset.fromModule(AtkinsonHyperlegibleNext_700Bold).uri;
+    setView(
+      openStage(canvas, font, (layers) => {
+        canvas.dataset.shown = layers.map((one) => one.picture).join(' ');
+        canvas.dataset.source = layers.map((one) => one.source?.toFixed(4) ?? '').join(' ');
+      }),
+    );
+    return () => canvas.remove();
+  }, []);
+  useEffect(() => {
+    view?.scene(scene);
+    view?.paint(useTransport.getState().now);
+    if (!view) return undefined;
+    return useTransport.subscribe((state, before) => {
+      if (state.now !== before.now) view.paint(state.now);
+    });
+  }, [view, scene]);
+  return { box, view };
 }

@@ -21,11 +21,17 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'media.missing': () =>
     'A file of this show is no longer in this browser’s storage. The show itself is safe. Add the file again to hear or see it.',
   'photo.unreadable': (d) =>
-    `${quoted(d)} is not a picture that this browser can read. Your show is unchanged. JPEG, PNG, WebP and GIF work.`,
+    `${quoted(d)} is not a photo or clip that this browser can read. Your show is unchanged. JPEG, PNG, WebP, AVIF and GIF work, and MP4, WebM and MOV clips.`,
   'photo.heic': (d) =>
     `${quoted(d)} is an HEIC photo, which this browser cannot read. Your show is unchanged. Share it as JPEG (the phone’s camera settings call that “most compatible”) and add it again.`,
   'photo.too-large': (d) =>
     `${quoted(d)} has ${number(d.megapixels)} megapixels, more than a browser can hold. Your show is unchanged. Make it smaller first; 120 megapixels still work.`,
+  'clip.coding': (d) =>
+    `${quoted(d)} is a clip whose picture this browser cannot decode${typeof d.coding === 'string' ? ` (${d.coding})` : ''}. Your show is unchanged. Save it as MP4 with H.264 on the device it comes from and add it again.`,
+  'clip.no-picture': (d) => `${quoted(d)} has sound but no picture. Your show is unchanged. Music is added on the Bed face.`,
+  'clip.silent': (d) => `${quoted(d)} came in without its sound: this browser cannot decode it. The picture is there and can be used.`,
+  'stage.missing': () =>
+    'This browser is too old to paint the stage. Your show is safe, and its sound works. Update the browser to see the pictures.',
   'storage.full': () =>
     'The storage of this browser is full. Everything saved so far is safe. Free space on the device, or delete a show for good and reload the page, then try again.',
   'storage.denied': () =>

@@ -1,6 +1,8 @@
 import { enablePatches, produce, produceWithPatches, type Draft, type Patch } from 'immer';
+import { clipOrigins } from '../own';
 import { faultOf } from '../schema';
-import type { Show } from '../types';
+import { followClips } from './follow';
+import type { Media, Show } from '../types';
 
 enablePatches();
 
@@ -20,7 +22,7 @@ export interface Edit<Details> {
 }
 
 /**
- * Makes an edit from a recipe on a draft. The recipe clamps what it is given to the document's limits; what is still
+ * Makes an edit from a recipe on a draft. What belongs to a clip moves along with it. The recipe clamps what it is given to the document's limits; what is still
  * wrong after it (a name that leads nowhere) is a developer's error and throws, leaving the old show as it was.
  */
 export function defineEdit<Details>(
@@ -31,16 +33,18 @@ export function defineEdit<Details>(
     const fault = faultOf(show);
     if (fault !== null) throw new RangeError(`edit leaves an invalid show: ${fault}`);
   };
-  const run = (draft: Draft<Show>, details: Details) => {
+  const run = (show: Show, draft: Draft<Show>, details: Details) => {
+    const tied = show.parts.some((part) => part.clip !== undefined);
     recipe(draft, details);
+    if (tied) followClips(draft, clipOrigins(show), clipOrigins(draft as Show));
   };
   const edit = (show: Show, details: Details): Show => {
-    const next = produce(show, (draft) => run(draft, details));
+    const next = produce(show, (draft) => run(show, draft, details));
     if (next !== show) check(next);
     return next;
   };
   const traced = (show: Show, details: Details): Edited => {
-    const [next, patches, inverse] = produceWithPatches(show, (draft) => run(draft, details));
+    const [next, patches, inverse] = produceWithPatches(show, (draft) => run(show, draft, details));
     if (patches.length > 0) check(next);
     return { show: next, patches, inverse };
   };
@@ -52,4 +56,17 @@ export function find<T extends { id: string }>(list: readonly T[], id: string, w
   const found = list.find((one) => one.id === id);
   if (!found) throw new RangeError(`${what} ${id} is not in this show`);
   return found;
+}
+
+/**
+ * Names a file's media in the show. The same file may serve as music and as a clip: it is then a clip, as long as the longer
+ * of its picture and its sound.
+ */
+export function nameMedia(show: Draft<Show>, media: Media): void {
+  const known = show.media[media.id];
+  if (!known) show.media[media.id] = { ...media };
+  else if (known.kind !== media.kind) {
+    const clip = known.kind === 'clip' ? known : media;
+    show.media[media.id] = { ...clip, seconds: Math.max(known.seconds, media.seconds) };
+  }
 }

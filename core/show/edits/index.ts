@@ -1,5 +1,31 @@
 export { type Edit, type Edited } from './edit';
-export { addPictures, movePicture, newPicture, removePictures, setHold } from './pictures';
+export {
+  addPictures,
+  duplicatePictures,
+  movePictures,
+  newCard,
+  newPicture,
+  removePictures,
+  replaceMedia,
+  setCard,
+  setDissolve,
+  setFraming,
+  setHold,
+  type Which,
+} from './pictures';
+export {
+  layInStep,
+  ownStartForAll,
+  putBackOwn,
+  separateOwn,
+  setOwn,
+  setOwnStart,
+  silenceStretch,
+  trimClip,
+  unsilenceStretch,
+  type OwnChange,
+} from './clips';
+export { changesOnto, spreadPictures, tapAlong, timed } from './timing';
 export {
   layPart,
   movePart,
@@ -14,4 +40,4 @@ export {
   trimSilence,
   trimSource,
 } from './parts';
-export { renameShow, setMasterGain } from './whole';
+export { renameShow, setBlack, setMasterGain, setShape } from './whole';

@@ -3,7 +3,7 @@ import { LIMITS } from '../limits';
 import { partSeconds, spansSeconds } from '../placement';
 import { passOf, repeatSpans, sliceSpans, stretchEdge } from '../spans';
 import type { Fade, Media, Part, Show } from '../types';
-import { defineEdit, find } from './edit';
+import { defineEdit, find, nameMedia } from './edit';
 
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
@@ -18,6 +18,7 @@ export function newPart(id: string, lane: string, media: Media): Part {
     gain: 0,
     fadeUp: NO_FADE,
     fadeOut: NO_FADE,
+    quiet: [],
   };
 }
 
@@ -35,10 +36,10 @@ const sourceSeconds = (show: Pick<Show, 'media'>, part: Pick<Part, 'media'>): Se
 export const layPart = defineEdit<{ part: Part; media: Media; instead: readonly string[] }>(
   ({ instead }) => (instead.length > 0 ? 'change the music' : 'lay the music'),
   (show, { part, media, instead }) => {
-    show.media[media.id] ??= { ...media };
+    nameMedia(show, media);
     const gone = new Set(instead);
     show.parts = show.parts.filter((one) => !gone.has(one.id));
-    show.parts.push({ ...part, spans: part.spans.map((span) => ({ ...span })) });
+    show.parts.push({ ...part, spans: part.spans.map((span) => ({ ...span })), quiet: part.quiet.map((one) => ({ ...one })) });
   },
 );
 
@@ -116,6 +117,7 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
   part.gain = 0;
   part.fadeUp = NO_FADE;
   part.fadeOut = NO_FADE;
+  part.quiet = [];
 });
 
 /**

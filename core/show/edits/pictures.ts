@@ -1,15 +1,35 @@
+import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import type { Media, Picture } from '../types';
-import { defineEdit, find } from './edit';
+import { mostHold } from '../placement';
+import { roundHold } from '../times';
+import type { Card, Clip, Framing, Media, OwnStart, Photo, Picture, Show } from '../types';
+import { defineEdit, find, nameMedia } from './edit';
 
-/** A hold within bounds, on whole milliseconds: what people type and what the fields show. */
-function asHold(seconds: Seconds): Seconds {
-  return clamp(Math.round(seconds * 1000) / 1000, LIMITS.hold.least, LIMITS.hold.most);
+/** Pictures by name, or all of them. */
+export type Which = readonly string[] | 'all';
+
+export function which(show: Draft<Show>, ids: Which): Draft<Picture>[] {
+  return ids === 'all' ? show.pictures : ids.map((id) => find(show.pictures, id, 'picture'));
 }
 
-export function newPicture(id: string, media: Media): Picture {
-  return { id, kind: 'photo', media: media.id, hold: LIMITS.hold.start, dissolve: LIMITS.dissolve.start };
+/** Gives a picture a time on screen within its bounds, on whole milliseconds; a dissolve longer than that shrinks to it. */
+export function hold(show: Draft<Show>, picture: Draft<Picture>, seconds: Seconds): void {
+  picture.hold = clamp(roundHold(seconds), LIMITS.hold.least, mostHold(show, picture));
+  if (picture.dissolve > picture.hold) picture.dissolve = picture.hold;
+}
+
+/** A photo or clip as it comes in. A clip is shown whole, with its sound on. */
+export function newPicture(id: string, media: Media, ownStart: OwnStart): Photo | Clip {
+  const start = { id, media: media.id, framing: 'fit', dissolve: LIMITS.dissolve.start } as const;
+  if (media.kind !== 'clip') return { ...start, kind: 'photo', hold: LIMITS.hold.start };
+  const whole = Math.floor(media.seconds * 1000) / 1000;
+  const own = { ...ownStart, on: true, lead: 0, tail: 0, quiet: [] };
+  return { ...start, kind: 'clip', from: 0, hold: whole, dissolve: Math.min(whole, LIMITS.dissolve.start), own };
+}
+
+export function newCard(id: string, colour: string, words: string): Card {
+  return { id, kind: 'card', colour, words, hold: LIMITS.card.hold, dissolve: LIMITS.card.dissolve };
 }
 
 const counted = (count: number, verb: string) => (count === 1 ? `${verb} a picture` : `${verb} ${count} pictures`);
@@ -18,10 +38,13 @@ const counted = (count: number, verb: string) => (count === 1 ? `${verb} a pictu
 export const addPictures = defineEdit<{ pictures: readonly Picture[]; media: readonly Media[]; index: number }>(
   ({ pictures }) => counted(pictures.length, 'add'),
   (show, { pictures, media, index }) => {
-    for (const one of media) show.media[one.id] ??= { ...one };
-    show.pictures.splice(clamp(index, 0, show.pictures.length), 0, ...pictures.map((one) => ({ ...one })));
+    for (const one of media) nameMedia(show, one);
+    show.pictures.splice(clamp(index, 0, show.pictures.length), 0, ...(structuredCopy(pictures) as Draft<Picture>[]));
   },
 );
+
+/** Documents are plain JSON, and so are copies of their pieces. */
+const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Takes pictures out. Their media stay named in the show, so that undo and a second use cost nothing. */
 export const removePictures = defineEdit<{ ids: readonly string[] }>(
@@ -29,28 +52,84 @@ export const removePictures = defineEdit<{ ids: readonly string[] }>(
   (show, { ids }) => {
     const gone = new Set(ids);
     show.pictures = show.pictures.filter((one) => !gone.has(one.id));
+    // Sound that belonged to a clip stays where it is, on its own from now on.
+    for (const part of show.parts) if (part.clip !== undefined && gone.has(part.clip)) delete part.clip;
   },
 );
 
-/** Moves one picture so that it stands at `index` of the new order (clamped). */
-export const movePicture = defineEdit<{ id: string; index: number }>('move a picture', (show, { id, index }) => {
-  const picture = find(show.pictures, id, 'picture');
-  const from = show.pictures.indexOf(picture);
-  const to = clamp(index, 0, show.pictures.length - 1);
-  if (from === to) return;
-  show.pictures.splice(from, 1);
-  show.pictures.splice(to, 0, picture);
-});
+/** Moves pictures, in the order they have, so that they stand before the picture at `index` of those that stay (clamped). */
+export const movePictures = defineEdit<{ ids: readonly string[]; index: number }>(
+  ({ ids }) => counted(ids.length, 'move'),
+  (show, { ids, index }) => {
+    for (const id of ids) find(show.pictures, id, 'picture');
+    const moving = new Set(ids);
+    const moved = show.pictures.filter((one) => moving.has(one.id));
+    const rest = show.pictures.filter((one) => !moving.has(one.id));
+    const next = [...rest];
+    next.splice(clamp(index, 0, rest.length), 0, ...moved);
+    if (next.some((one, place) => one.id !== show.pictures[place]!.id)) show.pictures = next;
+  },
+);
 
-/** Gives pictures a time on screen, seconds; a dissolve longer than the new time shrinks to it. */
-export const setHold = defineEdit<{ ids: readonly string[] | 'all'; seconds: Seconds }>(
-  ({ ids }) => (ids === 'all' ? 'one time for all pictures' : 'change time on screen'),
-  (show, { ids, seconds }) => {
-    const hold = asHold(seconds);
-    const chosen = ids === 'all' ? show.pictures : ids.map((id) => find(show.pictures, id, 'picture'));
-    for (const picture of chosen) {
-      picture.hold = hold;
-      if (picture.dissolve > hold) picture.dissolve = hold;
+/** Puts a copy of each picture behind it; `copies` names the copies, in the order of `ids`. */
+export const duplicatePictures = defineEdit<{ ids: readonly string[]; copies: readonly string[] }>(
+  ({ ids }) => counted(ids.length, 'duplicate'),
+  (show, { ids, copies }) => {
+    for (const [place, id] of ids.entries()) {
+      const picture = find(show.pictures, id, 'picture');
+      show.pictures.splice(show.pictures.indexOf(picture) + 1, 0, { ...structuredCopy(picture), id: copies[place]! });
     }
   },
 );
+
+/**
+ * Gives pictures a time on screen, seconds. A clip's time is a cut at its end: it changes only where the clip is named, and
+ * only as far as it was filmed.
+ */
+export const setHold = defineEdit<{ ids: Which; seconds: Seconds }>(
+  ({ ids }) => (ids === 'all' ? 'one time for all photos' : 'change time on screen'),
+  (show, { ids, seconds }) => {
+    for (const picture of which(show, ids)) if (ids !== 'all' || picture.kind !== 'clip') hold(show, picture, seconds);
+  },
+);
+
+/** How long pictures take to blend into the next one, seconds; never longer than they are shown. */
+export const setDissolve = defineEdit<{ ids: Which; seconds: Seconds }>(
+  ({ ids }) => (ids === 'all' ? 'one dissolve for all' : 'change the dissolve'),
+  (show, { ids, seconds }) => {
+    for (const picture of which(show, ids)) picture.dissolve = clamp(roundHold(seconds), 0, picture.hold);
+  },
+);
+
+/** How photos and clips stand in the frame; cards always fill it. */
+export const setFraming = defineEdit<{ ids: Which; framing: Framing }>('change the framing', (show, { ids, framing }) => {
+  for (const picture of which(show, ids)) if (picture.kind !== 'card') picture.framing = framing;
+});
+
+/** Colour (`#RRGGBB`) and words of a card. */
+export const setCard = defineEdit<{ id: string; colour?: string; words?: string }>('change a card', (show, { id, colour, words }) => {
+  const card = find(show.pictures, id, 'picture');
+  if (card.kind !== 'card') throw new RangeError(`picture ${id} is no card`);
+  if (colour !== undefined) card.colour = colour;
+  if (words !== undefined) card.words = words.slice(0, LIMITS.card.words);
+});
+
+/**
+ * Puts another file behind a picture. Time on screen, dissolve and framing stay; a clip shows the same passage, as far as
+ * the new one reaches, and keeps its sound's settings.
+ */
+export const replaceMedia = defineEdit<{ id: string; media: Media }>('replace a picture', (show, { id, media }) => {
+  const old = find(show.pictures, id, 'picture');
+  if (old.kind === 'card') throw new RangeError(`picture ${id} is a card`);
+  nameMedia(show, media);
+  const fresh = newPicture(id, media, show.ownStart);
+  const kept = { framing: old.framing, dissolve: old.dissolve };
+  let next: Picture = { ...fresh, ...kept, hold: Math.min(old.hold, LIMITS.hold.most) };
+  if (fresh.kind === 'clip') {
+    const from = old.kind === 'clip' && old.from + LIMITS.hold.least < media.seconds ? old.from : 0;
+    next = { ...fresh, ...kept, from, hold: old.hold, own: old.kind === 'clip' ? { ...old.own, quiet: [] } : fresh.own };
+  }
+  const place = show.pictures.indexOf(old);
+  show.pictures[place] = structuredCopy(next) as Draft<Picture>;
+  hold(show, show.pictures[place]!, next.hold);
+});

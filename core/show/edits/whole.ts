@@ -1,5 +1,6 @@
-import { clamp, type Decibels } from '../../units';
+import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
+import type { FrameShape } from '../types';
 import { defineEdit } from './edit';
 
 /** Renames the show. White space around is dropped; an empty title is left as it was. */
@@ -12,3 +13,15 @@ export const renameShow = defineEdit<{ title: string }>('rename the show', (show
 export const setMasterGain = defineEdit<{ gain: Decibels }>('change loudness of the whole', (show, { gain }) => {
   show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
 });
+
+export const setShape = defineEdit<{ shape: FrameShape }>('change the frame', (show, { shape }) => {
+  show.shape = shape;
+});
+
+/** Seconds in which the picture comes up from black at the start, or goes down to black at the end. */
+export const setBlack = defineEdit<{ end: 'up' | 'out'; seconds: Seconds }>(
+  ({ end }) => (end === 'up' ? 'fade up from black' : 'fade down to black'),
+  (show, { end, seconds }) => {
+    show.black[end] = clamp(seconds, 0, LIMITS.black.most);
+  },
+);

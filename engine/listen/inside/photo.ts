@@ -9,13 +9,13 @@ const MOST_PIXELS = 120e6;
 /** Photos carry their size within the first megabyte, behind embedded previews. */
 const HEAD = 1 << 20;
 
-interface Upright {
+export interface Upright {
   readonly width: number;
   readonly height: number;
 }
 
 /** Size from the header alone, turned upright. @throws Failure `photo.*`. */
-async function sizeOf(file: Blob): Promise<Upright> {
+export async function sizeOf(file: Blob): Promise<Upright> {
   const head = new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
   let size: { width: number; height: number; type?: string; orientation?: number };
   try {
@@ -39,8 +39,7 @@ function isHeif(head: Uint8Array): boolean {
  * Checks that a photo can be read and keeps it at the two bounded sizes that are shown. The full photo is decoded once
  * and let go before this returns.
  */
-export async function takePhoto(file: Blob, id: MediaId): Promise<Upright & { known: boolean }> {
-  const size = await sizeOf(file);
+export async function takePhoto(file: Blob, id: MediaId, size: Upright): Promise<Upright & { known: boolean }> {
   if (await fileAt(places.picture(id, 'thumb'))) return { ...size, known: true };
   let full: ImageBitmap;
   try {
@@ -50,20 +49,25 @@ export async function takePhoto(file: Blob, id: MediaId): Promise<Upright & { kn
     throw new Failure(isHeif(head) ? 'photo.heic' : 'photo.unreadable', {}, error);
   }
   try {
-    for (const kind of ['stage', 'thumb'] as const) await keepSmall(full, id, kind);
+    await keepSizes(full, full, id);
     return { width: full.width, height: full.height, known: false };
   } finally {
     full.close();
   }
 }
 
-async function keepSmall(full: ImageBitmap, id: MediaId, size: PictureSize): Promise<void> {
+/** Keeps a picture at both bounded sizes. The small one last: where it is, both are. */
+export async function keepSizes(image: CanvasImageSource, size: Upright, id: MediaId): Promise<void> {
+  for (const kind of ['stage', 'thumb'] as const) await keepSmall(image, size, id, kind);
+}
+
+async function keepSmall(image: CanvasImageSource, full: Upright, id: MediaId, size: PictureSize): Promise<void> {
   const scale = Math.min(1, LONGEST_EDGE[size] / Math.max(full.width, full.height));
   const canvas = new OffscreenCanvas(Math.max(1, Math.round(full.width * scale)), Math.max(1, Math.round(full.height * scale)));
   const pen = canvas.getContext('2d');
   if (!pen) throw new Failure('photo.unreadable');
   pen.imageSmoothingQuality = 'high';
-  pen.drawImage(full, 0, 0, canvas.width, canvas.height);
+  pen.drawImage(image, 0, 0, canvas.width, canvas.height);
   const blob = await canvas.convertToBlob({ type: 'image/webp', quality: 0.86 });
   await writeAt(places.picture(id, size), new Uint8Array(await blob.arrayBuffer()));
 }

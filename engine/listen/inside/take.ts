@@ -1,11 +1,12 @@
 import { Failure } from '../../../core/failure';
 import type { Media } from '../../../core/show';
-import { fileAt, places } from '../../media/folders';
+import { fileAt, places, removeAt } from '../../media/folders';
 import { PlaceWriter, writeAt } from '../../media/write';
 import type { Desk } from '../../workers/serve';
 import type { SoundFacts, Taken, TakeDetails } from '../listen.protocol';
 import { hashOf } from './hash';
-import { takePhoto } from './photo';
+import { takeClip } from './clip';
+import { sizeOf, takePhoto } from './photo';
 import { takeSound } from './sound';
 
 const TITLE_LENGTH = 120;
@@ -41,32 +42,59 @@ async function keep(file: Blob, id: string, signal: AbortSignal): Promise<void> 
  */
 export async function take({ file, name, want }: TakeDetails, desk: Desk): Promise<Taken> {
   if (file.size === 0) throw new Failure('media.empty', { name });
+  let id: string | null = null;
   try {
-    const id = await hashOf(file, desk.signal, (share) => desk.progress(share * 0.1));
-    const base = { id, title: titleOf(name), bytes: file.size };
-    if (want === 'photo') {
-      const { width, height, known } = await takePhoto(file, id);
-      await keep(file, id, desk.signal);
-      return { media: { ...base, kind: 'photo', seconds: 0, rate: 0, channels: 0, width, height }, facts: null, known };
-    }
-    const stored = await readFacts(id);
-    const facts = stored ?? (await takeSound(file, id, desk.signal, (share) => desk.progress(0.1 + share * 0.85)));
-    await keep(file, id, desk.signal);
-    if (!stored) await writeAt(places.facts(id), new TextEncoder().encode(JSON.stringify(facts)));
-    const media: Media = {
-      ...base,
-      kind: 'sound',
-      seconds: facts.seconds,
-      rate: facts.rate,
-      channels: facts.channels,
-      width: 0,
-      height: 0,
-    };
-    return { media, facts, known: stored !== null };
+    id = await hashOf(file, desk.signal, (share) => desk.progress(share * 0.1));
+    return await takeKnown({ file, name, want }, id, desk);
   } catch (error) {
+    if (id) await forget(id);
     if (error instanceof Failure) throw new Failure(error.code, { name, ...error.details }, error);
     throw error;
   }
+}
+
+/** The original's bytes are kept last: without them, what was made of a file that failed goes. */
+async function forget(id: string): Promise<void> {
+  if (await fileAt(places.original(id))) return;
+  const made = [places.facts(id), places.pcm(id), places.peaks(id), places.picture(id, 'stage'), places.picture(id, 'thumb')];
+  for (const place of made) await removeAt(place);
+}
+
+async function takeKnown({ file, name, want }: TakeDetails, id: string, desk: Desk): Promise<Taken> {
+  const base = { id, title: titleOf(name), bytes: file.size };
+  const hear = () => hearSound(file, id, desk);
+  if (want === 'sound') {
+    const { facts, known } = await hear();
+    await keep(file, id, desk.signal);
+    return { media: { ...base, ...soundOf(facts), kind: 'sound', width: 0, height: 0 }, facts, note: null, known };
+  }
+  const photo = await sizeOf(file).catch((error: unknown) => {
+    if (error instanceof Failure && error.code === 'photo.unreadable') return null;
+    throw error;
+  });
+  if (photo) {
+    const { width, height, known } = await takePhoto(file, id, photo);
+    await keep(file, id, desk.signal);
+    return { media: { ...base, ...soundOf(null), kind: 'photo', width, height }, facts: null, note: null, known };
+  }
+  const { width, height, seconds, facts, note, known } = await takeClip(file, id, async () => (await hear()).facts);
+  await keep(file, id, desk.signal);
+  return { media: { ...base, ...soundOf(facts), kind: 'clip', seconds, width, height }, facts, note, known };
+}
+
+const soundOf = (facts: SoundFacts | null): Pick<Media, 'seconds' | 'rate' | 'channels'> => ({
+  seconds: facts?.seconds ?? 0,
+  rate: facts?.rate ?? 0,
+  channels: facts?.channels ?? 0,
+});
+
+/** The sound of a file, converted and measured, or what is known of it from before. */
+async function hearSound(file: Blob, id: string, desk: Desk): Promise<{ facts: SoundFacts; known: boolean }> {
+  const stored = await readFacts(id);
+  if (stored) return { facts: stored, known: true };
+  const facts = await takeSound(file, id, desk.signal, (share) => desk.progress(0.1 + share * 0.85));
+  await writeAt(places.facts(id), new TextEncoder().encode(JSON.stringify(facts)));
+  return { facts, known: false };
 }
 
 /** The facts are written last: where they are, samples and peaks are whole. */

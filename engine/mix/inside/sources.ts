@@ -10,8 +10,8 @@ interface Opened extends PcmSource {
   close(): void;
 }
 
-/** Converted samples of one sound, read in pages straight from disk. */
-async function openPcm(id: MediaId): Promise<Opened> {
+/** Converted samples of one sound, read in pages straight from disk. Whoever opens it closes it. */
+export async function openPcm(id: MediaId): Promise<Opened> {
   const facts = await fileAt(places.facts(id));
   const pcm = await fileAt(places.pcm(id));
   if (!facts || !pcm) throw new Failure('media.missing', { id });

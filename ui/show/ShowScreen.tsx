@@ -1,27 +1,30 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
-import { partsOn } from '../../core/show';
-import { addPhotos, bringMusic, dismissArrival } from '../../session/library';
+import { addPhotosAndClips, bringMusic, dismissArrival } from '../../session/library';
 import { useOpenShow, useShownShow } from '../../session/open/store';
+import { dropTapping } from '../../session/pictures/tapping';
 import { pause } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
-import { Panel } from '../controls/Panel';
 import { Say } from '../controls/Say';
-import { looksLikePhoto } from '../faces/accept';
-import { FitPanel } from '../fit/FitPanel';
+import { looksLikeClip, looksLikePhoto } from '../faces/accept';
+import { openPanel } from '../panels/open';
 import { useWide } from '../theme/useWide';
 import { sentenceOf } from '../words/failures';
-import { KEYS, useKeys } from './useKeys';
+import { useKeys } from './useKeys';
 import { Layout } from './Layout';
+import { Panels } from './Panels';
 import { ShowHeader } from './ShowHeader';
 import { useDrop } from './useDrop';
 
+/** Dropped or pasted: photos and clips find their place, and so does music. On the Bed face a clip is there for its sound. */
 function takeDropped(files: File[]): void {
-  const photos = files.filter(looksLikePhoto);
-  const sounds = files.filter((file) => !looksLikePhoto(file));
+  const bed = useOpenShow.getState().face === 'bed';
+  const isPicture = (file: File) => looksLikePhoto(file) || (!bed && looksLikeClip(file));
+  const pictures = files.filter(isPicture);
+  const sounds = files.filter((file) => !isPicture(file));
   void (async () => {
-    if (photos.length > 0) await addPhotos(photos);
+    if (pictures.length > 0) await addPhotosAndClips(pictures);
     if (sounds.length > 0) await bringMusic(sounds);
   })();
 }
@@ -32,15 +35,15 @@ export function ShowScreen({ id }: { readonly id: string }) {
   const wide = useWide();
   const state = useOpenShow((store) => store.state);
   const show = useShownShow();
-  const [over, setOver] = useState<'fit' | 'keys' | null>(null);
-  const close = useCallback(() => setOver(null), []);
-  useKeys(useCallback(() => setOver('keys'), []));
+  useKeys(useCallback(() => openPanel({ name: 'keys' }), []));
   const hovering = useDrop(takeDropped);
 
   useEffect(() => {
     void useOpenShow.getState().open(id);
     return () => {
       pause();
+      dropTapping();
+      openPanel(null);
       dismissArrival();
       void useOpenShow.getState().close();
     };
@@ -57,34 +60,17 @@ export function ShowScreen({ id }: { readonly id: string }) {
     );
   }
   if (state.status !== 'open' || !show) return <View className="flex-1 bg-paper" />;
-  const part = partsOn(show, 'bed')[0];
   return (
     <View className="flex-1 overflow-hidden bg-paper">
       <ShowHeader history={state.history} mayEdit={state.mayEdit} wide={wide} onBack={back} />
-      <Layout show={show} wide={wide} onFit={() => setOver('fit')} />
-      {over === 'fit' && part ? (
-        <Panel title="Fit the length" onClose={close}>
-          <FitPanel show={state.history.show} part={part} onDone={close} />
-        </Panel>
-      ) : null}
-      {over === 'keys' ? (
-        <Panel title="Keys" onClose={close}>
-          {KEYS.map(([keys, does]) => (
-            <View key={keys} className="flex-row gap-3">
-              <Say look="time" className="w-24">
-                {keys}
-              </Say>
-              <Say className="flex-1">{does}</Say>
-            </View>
-          ))}
-        </Panel>
-      ) : null}
+      <Layout show={show} wide={wide} onFit={() => openPanel({ name: 'fit' })} />
+      <Panels shown={show} saved={state.history.show} />
       {hovering ? (
         <View
           pointerEvents="none"
           className="absolute inset-3 items-center justify-center rounded-control border-4 border-dashed border-rain bg-rain-mist opacity-90"
         >
-          <Say look="title">Drop photos or a piece of music</Say>
+          <Say look="title">Drop photos, clips or a piece of music</Say>
         </View>
       ) : null}
     </View>

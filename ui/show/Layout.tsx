@@ -2,17 +2,20 @@ import { useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import type { Show } from '../../core/show';
 import { useOpenShow } from '../../session/open/store';
-import { ChosenDetails, PartDrawer, PictureDrawer, useChosen } from '../details/Chosen';
+import { ChosenDetails, PartDrawer, useChosen } from '../details/Chosen';
 import { FaceStart } from '../faces/FaceStart';
 import { FaceTabs } from '../faces/FaceTabs';
 import { FinishPanel } from '../faces/FinishPanel';
 import { Incoming } from '../faces/Incoming';
+import { OwnDrawer, PictureDrawer } from '../pictures/PictureDrawer';
+import { TapBar } from '../pictures/TapBar';
+import { useTapping } from '../../session/pictures/tapping';
 import { LengthStrip } from '../stage/LengthStrip';
 import { LoudnessCard } from '../stage/LoudnessCard';
 import { Stage } from '../stage/Stage';
 import { Say } from '../controls/Say';
 import { Messages } from './Messages';
-import { Sheet } from './Sheet';
+import { Sheet } from '../sheet/Sheet';
 
 interface Props {
   readonly show: Show;
@@ -36,14 +39,16 @@ function SheetBox({ show, wide }: { readonly show: Show; readonly wide: boolean 
 
 function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
   const face = useOpenShow((store) => store.face);
-  const { part, picture } = useChosen(show);
-  const { height } = useWindowDimensions();
+  const { part, pictures, own } = useChosen(show);
+  const { width, height } = useWindowDimensions();
+  const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   // While something is chosen the sheet needs the room more than the stage does.
-  const stage = Math.round(Math.min(180, height * 0.22) * (part || picture ? 0.65 : 1));
+  const busy = (part !== null || pictures.length > 0 || own !== null) && !tapping;
+  const stage = Math.round(Math.min(180, height * 0.22) * (busy ? 0.65 : 1));
   return (
     <>
       <Messages />
-      <Stage show={show} height={stage} />
+      <Stage show={show} width={width} height={stage} />
       <View className="bg-card px-4 py-2">
         <LengthStrip show={show} onFit={onFit} />
       </View>
@@ -56,10 +61,14 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
           <SheetBox show={show} wide={false} />
           <View className="gap-2 border-t border-line bg-card px-4 py-2">
             <Incoming show={show} />
-            {part ? (
+            {tapping ? (
+              <TapBar />
+            ) : part ? (
               <PartDrawer show={show} part={part} onFit={onFit} />
-            ) : picture ? (
-              <PictureDrawer show={show} picture={picture} />
+            ) : own ? (
+              <OwnDrawer show={show} clip={own} />
+            ) : pictures.length > 0 ? (
+              <PictureDrawer show={show} pictures={pictures} />
             ) : (
               <FaceStart show={show} face={face} />
             )}
@@ -73,14 +82,15 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
 
 function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
   const face = useOpenShow((store) => store.face);
-  const { part, picture } = useChosen(show);
+  const chosen = useChosen(show);
+  const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   const { width } = useWindowDimensions();
   const left = Math.round(Math.min(460, width * 0.34));
   return (
     <View className="flex-1 flex-row">
       <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
         <View className="overflow-hidden rounded-control">
-          <Stage show={show} height={Math.round(((left - 40) * 9) / 16)} />
+          <Stage show={show} width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
         </View>
         <View className="gap-1">
           <Say look="label">Length</Say>
@@ -97,9 +107,11 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
         <Incoming show={show} />
         {face === 'finish' ? (
           <FinishPanel show={show} />
+        ) : tapping ? (
+          <TapBar />
         ) : (
           <>
-            <ChosenDetails show={show} part={part} picture={picture} />
+            <ChosenDetails show={show} chosen={chosen} />
             <FaceStart show={show} face={face} />
           </>
         )}

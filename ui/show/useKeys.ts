@@ -2,8 +2,9 @@ import { useEffect } from 'react';
 import { clamp } from '../../core/units';
 import { currentShow, useOpenShow } from '../../session/open/store';
 import { removePart, removePictures, trimEdge } from '../../core/show/edits';
+import { startTapping, tap, useTapping } from '../../session/pictures/tapping';
 import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport';
-import { ZOOM } from './useSheetScroll';
+import { ZOOM } from '../sheet/useSheetScroll';
 
 /** What the keys do, for the list that ? shows. */
 export const KEYS: readonly (readonly [keys: string, does: string])[] = [
@@ -14,6 +15,8 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Delete', 'remove what is chosen'],
   ['+ −', 'zoom in and out'],
   ['Ctrl Z', 'undo (Shift: redo)'],
+  ['T', 'tap along: start, then end the picture on screen'],
+  ['Ctrl A', 'choose all pictures (with Ctrl or Shift a click adds one)'],
   ['Esc', 'let go of what is chosen'],
   ['?', 'all keys'],
 ];
@@ -37,7 +40,13 @@ function trimChosen(edge: 'start' | 'end'): void {
 function removeChosen(): void {
   const { chosen, edit } = useOpenShow.getState();
   if (chosen?.kind === 'part') edit(removePart, { id: chosen.id });
-  if (chosen?.kind === 'picture') edit(removePictures, { ids: [chosen.id] });
+  if (chosen?.kind === 'pictures') edit(removePictures, { ids: chosen.ids });
+}
+
+/** Starts tapping along, and taps while somebody does. */
+function tapKey(): void {
+  if (useTapping.getState().tapping.status === 'tapping') tap();
+  else if (useOpenShow.getState().face === 'pictures') startTapping();
 }
 
 function zoomBy(factor: number): void {
@@ -59,6 +68,12 @@ export function useKeys(onHelp: () => void): void {
         else store.undo();
         return;
       }
+      if (command && event.key.toLowerCase() === 'a' && store.face === 'pictures') {
+        event.preventDefault();
+        const ids = currentShow()?.pictures.map((one) => one.id) ?? [];
+        if (ids.length > 0) store.choose({ kind: 'pictures', ids });
+        return;
+      }
       if (command) return;
       const step = event.altKey ? 1 / 30 : event.shiftKey ? 1 : 0.1;
       const actions: Readonly<Record<string, () => void>> = {
@@ -74,6 +89,8 @@ export function useKeys(onHelp: () => void): void {
         '+': () => zoomBy(1 / ZOOM_STEP),
         '=': () => zoomBy(1 / ZOOM_STEP),
         '-': () => zoomBy(ZOOM_STEP),
+        t: tapKey,
+        T: tapKey,
         Escape: () => store.choose(null),
         '?': onHelp,
       };

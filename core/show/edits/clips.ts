@@ -1,0 +1,157 @@
+import type { Draft } from 'immer';
+import { clamp, type Decibels, type Seconds } from '../../units';
+import { LIMITS } from '../limits';
+import { ownPart } from '../own';
+import { placePictures } from '../placement';
+import { roundHold } from '../times';
+import type { Clip, Fade, Media, OwnStart, Part, Show, Stretch } from '../types';
+import { defineEdit, find, nameMedia } from './edit';
+
+function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
+  const picture = find(show.pictures, id, 'picture');
+  if (picture.kind !== 'clip') throw new RangeError(`picture ${id} is no clip`);
+  return picture;
+}
+
+/** Sets where in the film a clip begins or ends, seconds of the source. The other end keeps its place in the film. */
+export const trimClip = defineEdit<{ id: string; edge: 'start' | 'end'; position: Seconds }>(
+  ({ edge }) => `trim the clip’s ${edge}`,
+  (show, { id, edge, position }) => {
+    const clip = clipOf(show, id);
+    const whole = Math.floor(show.media[clip.media]!.seconds * 1000) / 1000;
+    const end = clip.from + clip.hold;
+    if (edge === 'start') {
+      clip.from = clamp(roundHold(position), 0, end - LIMITS.hold.least);
+      clip.hold = roundHold(end - clip.from);
+    } else {
+      clip.hold = roundHold(clamp(roundHold(position), clip.from + LIMITS.hold.least, Math.max(whole, end)) - clip.from);
+    }
+    clip.dissolve = Math.min(clip.dissolve, clip.hold);
+  },
+);
+
+const boundFade = (fade: Fade): Fade => ({ seconds: clamp(fade.seconds, 0, LIMITS.soundSeconds), bend: clamp(fade.bend, -1, 1) });
+const boundGain = (gain: Decibels) => clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
+
+/** Whatever can be set of a clip's own sound. */
+export interface OwnChange {
+  readonly on?: boolean;
+  readonly gain?: Decibels;
+  readonly fadeUp?: Fade;
+  readonly fadeOut?: Fade;
+  readonly lead?: Seconds;
+  readonly tail?: Seconds;
+}
+
+const OWN_TITLES: Readonly<Record<keyof OwnChange, string>> = {
+  on: 'switch a clip’s sound',
+  gain: 'change a clip’s loudness',
+  fadeUp: 'fade a clip’s sound up',
+  fadeOut: 'fade a clip’s sound out',
+  lead: 'start a clip’s sound earlier',
+  tail: 'let a clip’s sound run on',
+};
+
+export const setOwn = defineEdit<{ id: string; change: OwnChange }>(
+  ({ change }) => OWN_TITLES[Object.keys(change)[0] as keyof OwnChange] ?? 'change a clip’s sound',
+  (show, { id, change }) => {
+    const { own } = clipOf(show, id);
+    if (change.on !== undefined) own.on = change.on;
+    if (change.gain !== undefined) own.gain = boundGain(change.gain);
+    if (change.fadeUp) own.fadeUp = boundFade(change.fadeUp);
+    if (change.fadeOut) own.fadeOut = boundFade(change.fadeOut);
+    if (change.lead !== undefined) own.lead = clamp(change.lead, 0, LIMITS.own.runOver);
+    if (change.tail !== undefined) own.tail = clamp(change.tail, 0, LIMITS.own.runOver);
+  },
+);
+
+/** What the sound of further clips starts with. */
+export const setOwnStart = defineEdit<Partial<OwnStart>>('change what clips’ sound starts with', (show, { gain, fadeUp, fadeOut }) => {
+  if (gain !== undefined) show.ownStart.gain = boundGain(gain);
+  if (fadeUp) show.ownStart.fadeUp = boundFade(fadeUp);
+  if (fadeOut) show.ownStart.fadeOut = boundFade(fadeOut);
+});
+
+/** Gives the sound of every clip the show's starting values; with `start`, those become the starting values first. */
+export const ownStartForAll = defineEdit<{ start?: OwnStart }>('one loudness for all clips', (show, { start }) => {
+  if (start) show.ownStart = { gain: boundGain(start.gain), fadeUp: boundFade(start.fadeUp), fadeOut: boundFade(start.fadeOut) };
+  for (const picture of show.pictures) if (picture.kind === 'clip') Object.assign(picture.own, JSON.parse(JSON.stringify(show.ownStart)));
+});
+
+/** A list of stretches with one more in it: what overlaps or touches becomes one. */
+function withStretch(list: readonly Stretch[], more: Stretch): Stretch[] {
+  const apart = list.filter((one) => one.to < more.from || one.from > more.to);
+  const joined = list.filter((one) => !apart.includes(one));
+  const whole = {
+    from: Math.min(more.from, ...joined.map((one) => one.from)),
+    to: Math.max(more.to, ...joined.map((one) => one.to)),
+  };
+  return [...apart, whole].sort((a, b) => a.from - b.from);
+}
+
+/** Silences a stretch of a clip's own sound, seconds of its source. */
+export const silenceStretch = defineEdit<{ id: string } & Stretch>('silence a stretch', (show, { id, from, to }) => {
+  const clip = clipOf(show, id);
+  const end = show.media[clip.media]!.seconds;
+  const bounded = { from: clamp(from, 0, end), to: clamp(to, 0, end) };
+  if (bounded.to - bounded.from < 1e-3) return;
+  const next = withStretch(clip.own.quiet, bounded);
+  if (next.length <= LIMITS.own.stretches) clip.own.quiet = next;
+});
+
+/** Lets a silenced stretch sound again. */
+export const unsilenceStretch = defineEdit<{ id: string; index: number }>('let a stretch sound again', (show, { id, index }) => {
+  clipOf(show, id).own.quiet.splice(index, 1);
+});
+
+/**
+ * Sets a clip's own sound apart: it becomes a part that can be moved and trimmed by itself, exactly where and as it
+ * sounded. The clip falls silent; `putBackOwn` undoes it however much was changed meanwhile.
+ */
+export const separateOwn = defineEdit<{ id: string; part: string }>('set a clip’s sound apart', (show, { id, part }) => {
+  const clip = clipOf(show, id);
+  const placed = placePictures(show as Show).find((one) => one.picture.id === id)!;
+  const sound = ownPart(show as Show, placed);
+  if (!sound) return;
+  show.parts.push({ ...(JSON.parse(JSON.stringify(sound)) as Draft<Part>), id: part });
+  clip.own.on = false;
+});
+
+/** Takes away whatever was laid for a clip's sound (set apart, or another recording) and lets the clip sound by itself again. */
+export const putBackOwn = defineEdit<{ id: string }>('put a clip’s sound back', (show, { id }) => {
+  const clip = clipOf(show, id);
+  show.parts = show.parts.filter((one) => one.clip !== id);
+  clip.own.on = true;
+});
+
+/**
+ * Lays another recording of a clip's moment in step with it and turns the clip's own sound down to nothing. `offset` is the
+ * second of the clip's source at which the recording begins. It covers the picture as far as the recording reaches;
+ * an earlier recording or the sound set apart goes.
+ */
+export const layInStep = defineEdit<{ id: string; part: string; media: Media; offset: Seconds }>(
+  'lay a recording in step',
+  (show, { id, part, media, offset }) => {
+    const clip = clipOf(show, id);
+    const { start } = placePictures(show as Show).find((one) => one.picture.id === id)!;
+    nameMedia(show, media);
+    const from = clamp(clip.from - offset, 0, media.seconds);
+    const to = clamp(clip.from + clip.hold - offset, 0, media.seconds);
+    if (to - from < LIMITS.span.least) return;
+    const edge = (fade: Fade): Fade => ({ ...fade, seconds: Math.min(fade.seconds, to - from) });
+    show.parts = show.parts.filter((one) => one.clip !== id);
+    show.parts.push({
+      id: part,
+      lane: show.lanes.find((lane) => lane.kind === 'own')!.id,
+      media: media.id,
+      at: start + (from + offset - clip.from),
+      spans: [{ from, to, join: 0 }],
+      gain: 0,
+      fadeUp: edge(show.ownStart.fadeUp),
+      fadeOut: edge(show.ownStart.fadeOut),
+      quiet: [],
+      clip: id,
+    });
+    clip.own.on = false;
+  },
+);

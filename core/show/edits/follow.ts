@@ -1,0 +1,19 @@
+import type { Draft } from 'immer';
+import { clamp, type Seconds } from '../../units';
+import { LIMITS } from '../limits';
+import { partSeconds } from '../placement';
+import { sliceSpans } from '../spans';
+import type { Show } from '../types';
+
+/** What belongs to clips moves by as much as their films did: `before` and `after` say where each film's zero lies in the show. */
+export function followClips(show: Draft<Show>, before: ReadonlyMap<string, Seconds>, after: ReadonlyMap<string, Seconds>): void {
+  for (const part of show.parts) {
+    const was = part.clip === undefined ? undefined : before.get(part.clip);
+    const is = part.clip === undefined ? undefined : after.get(part.clip);
+    if (was === undefined || is === undefined || Math.abs(is - was) < 1e-9) continue;
+    const at = part.at + (is - was);
+    const length = partSeconds(part);
+    if (at < 0 && length + at >= LIMITS.span.least) part.spans = sliceSpans(part.spans, -at, length);
+    part.at = clamp(at, 0, LIMITS.showSeconds);
+  }
+}

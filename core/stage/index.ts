@@ -1,0 +1,3 @@
+export { blackAt, comingUp, layersAt, sceneOf, type Layer, type Scene } from './layers';
+export { frameWithin, framed, ratioOf, type Box, type Framed } from './framing';
+export { filmBox, filmIndex, filmOf, filmTime, type Film } from './film';

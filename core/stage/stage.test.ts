@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { newCard } from '../show/edits';
+import { showOf, withClip } from '../../tests/shows';
+import { blackAt, comingUp, filmBox, filmIndex, filmOf, filmTime, frameWithin, framed, layersAt, sceneOf } from '.';
+
+const seen = (show: ReturnType<typeof showOf>, moment: number) =>
+  layersAt(sceneOf(show), moment).map(({ index, opacity }) => [index, Number(opacity.toFixed(3))]);
+
+it('shows one picture, or two where they dissolve, at every moment', () => {
+  const show = showOf([5, 6, 7]);
+  expect(seen(show, 0)).toEqual([[0, 1]]);
+  expect(seen(show, 4.75)).toEqual([
+    [0, 1],
+    [1, 0.5],
+  ]);
+  expect(seen(show, 5)).toEqual([[1, 1]]);
+  expect(seen(show, 99)).toEqual([[2, 1]]);
+  expect(seen(showOf([]), 1)).toEqual([]);
+});
+
+it('runs a clip from before its time while it dissolves in, so that the film never jumps', () => {
+  const scene = sceneOf(withClip(showOf([5, 5]), 1, 12, { from: 2, hold: 6 }));
+  const source = (moment: number) => layersAt(scene, moment).find((layer) => layer.picture.kind === 'clip')?.source;
+  expect(source(4.75)).toBeCloseTo(1.75, 9);
+  expect(source(5)).toBeCloseTo(2, 9);
+  expect(source(10.9)).toBeCloseTo(7.9, 9);
+  const early = sceneOf(withClip(showOf([5]), 1, 12, { from: 0.1, hold: 6 }));
+  expect(layersAt(early, 4.6)[1]?.source).toBe(0);
+});
+
+it('fades the picture from and to black at the show’s ends, and nowhere else', () => {
+  const scene = sceneOf({ ...showOf([5, 5]), black: { up: 1, out: 2 } });
+  expect([0, 0.5, 1, 5, 8, 9, 10].map((moment) => blackAt(scene, moment))).toEqual([1, 0.5, 0, 0, 0, 0.5, 1]);
+  expect(blackAt(sceneOf(showOf([5])), 0)).toBe(0);
+});
+
+it('makes ready what comes within the time ahead, and always the very next one', () => {
+  const scene = sceneOf(showOf([5, 1, 1, 5]));
+  expect(comingUp(scene, 0, 2).map((one) => one.index)).toEqual([1]);
+  expect(comingUp(scene, 4, 2.2).map((one) => one.index)).toEqual([1, 2]);
+});
+
+describe('framing', () => {
+  const size = fc.integer({ min: 2, max: 9000 });
+  it('never bends a picture, never looks beyond its edge, and fills what it should fill', () => {
+    fc.assert(
+      fc.property(
+        size,
+        size,
+        size,
+        size,
+        fc.constantFrom('fit' as const, 'fill' as const, 'across' as const, 'back' as const),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (width, height, fw, fh, framing, progress) => {
+          const { source, target } = framed(width, height, { width: fw, height: fh }, framing, progress);
+          expect(target.width / source.width / (target.height / source.height)).toBeCloseTo(1, 6);
+          for (const edge of [source.x, source.y, width - source.x - source.width, height - source.y - source.height])
+            expect(edge).toBeGreaterThan(-1e-6);
+          if (framing === 'fit') expect(source).toEqual({ x: 0, y: 0, width, height });
+          else expect(target).toEqual({ x: 0, y: 0, width: fw, height: fh });
+        },
+      ),
+    );
+  });
+
+  it('moves from one end of what does not fit to the other, and back', () => {
+    const at = (framing: 'across' | 'back', progress: number) => framed(1600, 900, { width: 900, height: 900 }, framing, progress).source.x;
+    const spare = 1600 - 900 / 1.15;
+    expect(at('across', 0)).toBe(0);
+    expect(at('across', 1)).toBeCloseTo(spare, 6);
+    expect(at('back', 0)).toBeCloseTo(spare, 6);
+    expect(at('across', 0.5)).toBeCloseTo(at('back', 0.5), 6);
+  });
+
+  it('finds the largest frame of a shape', () => {
+    expect(frameWithin('16:9', 390, 180)).toEqual({ x: 35, y: 0, width: 320, height: 180 });
+    expect(frameWithin('9:16', 390, 160)).toEqual({ x: 150, y: 0, width: 90, height: 160 });
+  });
+});
+
+it('lays a film’s frames side by side without overlap, each standing for its own stretch of time', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.1, max: 7000, noNaN: true }),
+      fc.integer({ min: 16, max: 4000 }),
+      fc.integer({ min: 16, max: 4000 }),
+      (seconds, width, height) => {
+        const film = filmOf({ seconds, width, height });
+        expect(film.columns * film.rows).toBeGreaterThanOrEqual(film.count);
+        for (const index of [0, film.count >> 1, film.count - 1]) {
+          expect(filmIndex(film, filmTime(film, index))).toBe(index);
+          const { x, y } = filmBox(film, index);
+          expect(x / film.width + (y / film.height) * film.columns).toBeCloseTo(index, 6);
+        }
+        expect(filmIndex(film, seconds * 2)).toBe(film.count - 1);
+      },
+    ),
+  );
+});
+
+it('knows no file behind a card', () => {
+  const show = { ...showOf([]), pictures: [newCard('card', '#2A6582', 'Spring')] };
+  expect(sceneOf(show)).toMatchObject({ media: {}, seconds: 3 });
+  expect(layersAt(sceneOf(show), 1)).toMatchObject([{ source: null }]);
+});

@@ -1,0 +1,87 @@
+import { create } from 'zustand';
+import type { Failure } from '../../core/failure';
+import { failureOf } from '../../core/failure';
+import type { Media, Show } from '../../core/show';
+import { layInStep, setOwn } from '../../core/show/edits';
+import type { Alignment } from '../../core/sound';
+import { newId } from '../ids';
+import { takeSoundFile } from '../library';
+import { currentShow, useOpenShow } from '../open/store';
+import { worker } from '../sound/workers';
+
+/** Lining up a recording with a clip: from choosing it to accepting where it lies. */
+export type LiningUp =
+  | { readonly status: 'off' }
+  | { readonly status: 'taking' | 'choosing'; readonly clip: string }
+  | { readonly status: 'comparing'; readonly clip: string; readonly media: Media; readonly share: number }
+  | {
+      readonly status: 'found';
+      readonly clip: string;
+      readonly media: Media;
+      /** Null where one of the two is silent. */
+      readonly alignment: Alignment | null;
+      /** Where it would be laid: what was found, or shifted by hand. Second of the clip's source at which it begins. */
+      readonly offset: number;
+    }
+  | { readonly status: 'failed'; readonly clip: string; readonly failure: Failure };
+
+export const useLiningUp = create<{ lining: LiningUp }>()(() => ({ lining: { status: 'off' } }));
+
+const set = (lining: LiningUp) => useLiningUp.setState({ lining });
+let turn = 0;
+
+export function startLiningUp(clip: string): void {
+  turn += 1;
+  set({ status: 'choosing', clip });
+}
+
+/** Takes a file in and compares it with the clip. */
+export async function lineUpFile(clip: string, file: File): Promise<void> {
+  const mine = (turn += 1);
+  set({ status: 'taking', clip });
+  const media = await takeSoundFile(file);
+  if (mine !== turn) return;
+  if (media) await lineUp(clip, media);
+  else set({ status: 'choosing', clip });
+}
+
+/** Compares a stored sound with the clip's own. */
+export async function lineUp(clip: string, media: Media): Promise<void> {
+  const picture = currentShow()?.pictures.find((one) => one.id === clip);
+  if (picture?.kind !== 'clip') return;
+  const mine = (turn += 1);
+  const say = (share: number) => (mine === turn ? set({ status: 'comparing', clip, media, share }) : undefined);
+  say(0);
+  try {
+    const alignment = await worker().call('align', { first: picture.media, second: media.id }, { onProgress: say });
+    if (mine === turn) set({ status: 'found', clip, media, alignment, offset: alignment?.offset ?? 0 });
+  } catch (error) {
+    if (mine === turn) set({ status: 'failed', clip, failure: failureOf(error) });
+  }
+}
+
+export function shiftLiningUp(offset: number): void {
+  const { lining } = useLiningUp.getState();
+  if (lining.status === 'found') set({ ...lining, offset });
+}
+
+/** The show as accepting would make it; with `both`, the clip's own sound is heard beside the recording. */
+export function linedUp(show: Show, lining: LiningUp, both: boolean): Show {
+  if (lining.status !== 'found') return show;
+  const { clip: id, media, offset } = lining;
+  const laid = layInStep(show, { id, part: 'trial', media, offset });
+  return both ? setOwn(laid, { id, change: { on: true } }) : laid;
+}
+
+export function acceptLiningUp(): void {
+  const { lining } = useLiningUp.getState();
+  if (lining.status !== 'found') return;
+  const part = newId();
+  dropLiningUp();
+  useOpenShow.getState().edit(layInStep, { id: lining.clip, part, media: lining.media, offset: lining.offset });
+}
+
+export function dropLiningUp(): void {
+  turn += 1;
+  set({ status: 'off' });
+}

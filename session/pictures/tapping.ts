@@ -1,0 +1,92 @@
+import { create } from 'zustand';
+import { compareLengths, showSeconds } from '../../core/show';
+import { tapAlong } from '../../core/show/edits';
+import { currentShow, useOpenShow } from '../open/store';
+import { pause, playOn, useTransport } from '../sound/transport';
+
+/** Tapping the changes of picture while the bed plays: nothing, tapping, or taps that wait to be nudged and used. */
+export type Tapping =
+  { readonly status: 'off' } | { readonly status: 'tapping' | 'done'; readonly from: number; readonly taps: readonly number[] };
+
+export const useTapping = create<{ tapping: Tapping }>()(() => ({ tapping: { status: 'off' } }));
+
+const set = (tapping: Tapping) => useTapping.setState({ tapping });
+
+/** Taps closer together than this are one, seconds: a finger that bounced. */
+const BOUNCE = 0.15;
+
+/** Draws the show as the taps would make it. While tapping, the picture on screen waits for its tap. */
+function preview(): void {
+  const { tapping } = useTapping.getState();
+  const show = currentShow();
+  if (tapping.status === 'off' || !show) return;
+  const { from, taps } = tapping;
+  const waits = Math.max(compareLengths(show).bed, showSeconds(show), (taps.at(-1) ?? from) + 1);
+  useOpenShow.getState().tryOut(tapAlong, { from, taps: tapping.status === 'tapping' ? [...taps, waits] : taps });
+}
+
+/** Starts playing from the now line and waits for taps. */
+export function startTapping(): void {
+  const show = currentShow();
+  if (!show || show.pictures.length === 0) return;
+  const { now } = useTransport.getState();
+  const from = now >= showSeconds(show) - 0.5 ? 0 : now;
+  set({ status: 'tapping', from, taps: [] });
+  preview();
+  playOn(from);
+}
+
+/** Ends the picture on screen, now. */
+export function tap(): void {
+  const { tapping } = useTapping.getState();
+  if (tapping.status !== 'tapping') return;
+  const { now } = useTransport.getState();
+  if (now - (tapping.taps.at(-1) ?? tapping.from) < BOUNCE) return;
+  set({ ...tapping, taps: [...tapping.taps, now] });
+  preview();
+}
+
+/** Stops playing; the taps wait to be nudged and used. */
+export function stopTapping(): void {
+  const { tapping } = useTapping.getState();
+  if (tapping.status !== 'tapping') return;
+  if (tapping.taps.length === 0) {
+    dropTapping();
+    return;
+  }
+  set({ ...tapping, status: 'done' });
+  pause();
+  preview();
+}
+
+/** Moves one tap, or all of them, by some seconds; no tap passes another. */
+export function nudgeTaps(which: number | 'all', seconds: number): void {
+  const { tapping } = useTapping.getState();
+  if (tapping.status !== 'done') return;
+  const { from, taps } = tapping;
+  const moved = taps.map((one, index) => (which === 'all' || which === index ? one + seconds : one));
+  const inOrder = moved.every((one, index) => one - (moved[index - 1] ?? from) >= 0.1);
+  if (inOrder) set({ ...tapping, taps: moved });
+  preview();
+}
+
+/** Gives the pictures the tapped times, as one undo step. */
+export function takeTaps(): void {
+  const { tapping } = useTapping.getState();
+  if (tapping.status !== 'done') return;
+  const { from, taps } = tapping;
+  set({ status: 'off' });
+  useOpenShow.getState().edit(tapAlong, { from, taps });
+}
+
+export function dropTapping(): void {
+  if (useTapping.getState().tapping.status === 'off') return;
+  if (useTapping.getState().tapping.status === 'tapping') pause();
+  set({ status: 'off' });
+  useOpenShow.getState().endPreview();
+}
+
+// The bed came to its end, or somebody paused: the taps so far wait to be used.
+useTransport.subscribe(({ playing }, before) => {
+  if (playing.kind === 'nothing' && before.playing.kind === 'show') stopTapping();
+});

@@ -1,0 +1,36 @@
+import { Failure, failureOf } from '../../core/failure';
+import type { Scene } from '../../core/stage';
+import { startStage, type StageClient } from '../../engine/stage/stage.client';
+import type { PaintedLayer } from '../../engine/stage/stage.protocol';
+import { report } from '../open/store';
+
+let client: StageClient | null = null;
+
+/** A canvas on the page that the stage's worker paints. */
+export interface StageView {
+  size(width: number, height: number): void;
+  scene(scene: Scene): void;
+  /** Paints a moment; `painted` hears what is there once every layer shows its very frame. */
+  paint(moment: number): void;
+}
+
+/** Hands a canvas over to the worker, for good: a canvas can be handed over once. */
+export function openStage(canvas: HTMLCanvasElement, font: string | null, painted: (layers: readonly PaintedLayer[]) => void): StageView {
+  if (typeof canvas.transferControlToOffscreen !== 'function') {
+    report(new Failure('stage.missing'));
+    return { size: () => undefined, scene: () => undefined, paint: () => undefined };
+  }
+  const stage = (client ??= startStage());
+  const offscreen = canvas.transferControlToOffscreen();
+  const fail = (error: unknown) => (failureOf(error).code === 'cancelled' ? undefined : report(error));
+  void stage.call('attach', { canvas: offscreen, font }, { transfer: [offscreen] }).catch(fail);
+  return {
+    size: (width, height) => void stage.call('size', { width, height }).catch(fail),
+    scene: (scene) => void stage.call('scene', { scene }).catch(fail),
+    paint: (moment) =>
+      void stage
+        .call('paint', { moment })
+        .then((layers) => (layers ? painted(layers) : undefined))
+        .catch(fail),
+  };
+}

@@ -1,0 +1,125 @@
+import { View } from 'react-native';
+import { LIMITS, showSeconds, type FrameShape, type Show } from '../../core/show';
+import { ownStartForAll, setBlack, setDissolve, setFraming, setHold, setOwnStart, setShape } from '../../core/show/edits';
+import { parseLevel, parseTime, sayLevel } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { saySeconds } from '../words/times';
+import { FRAMINGS } from './LookFields';
+
+const SHAPES: readonly { readonly value: FrameShape; readonly label: string }[] = [
+  { value: '16:9', label: '16:9' },
+  { value: '4:3', label: '4:3' },
+  { value: '1:1', label: '1:1' },
+  { value: '9:16', label: '9:16' },
+];
+
+const time = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
+
+/** What is set once for the whole show: its frame, its black ends, and one time, dissolve and framing for all. */
+export function AllPicturesPanel({ show }: { readonly show: Show }) {
+  const { edit } = useOpenShow.getState();
+  const photos = show.pictures.filter((one) => one.kind !== 'clip');
+  const framings = new Set(show.pictures.flatMap((one) => (one.kind === 'card' ? [] : [one.framing])));
+  return (
+    <View className="gap-3">
+      <Section title="Shape of the frame">
+        <Choice label="Shape" options={SHAPES} value={show.shape} onChange={(shape) => edit(setShape, { shape })} />
+      </Section>
+      <Section title="At the show’s ends">
+        <NumberField
+          {...time}
+          label="Up from black"
+          value={show.black.up}
+          most={LIMITS.black.most}
+          onChange={(seconds) => edit(setBlack, { end: 'up', seconds })}
+        />
+        <NumberField
+          {...time}
+          label="Down to black"
+          value={show.black.out}
+          most={LIMITS.black.most}
+          onChange={(seconds) => edit(setBlack, { end: 'out', seconds })}
+          {...(show.black.up + show.black.out > showSeconds(show) ? { note: 'The two meet: the show is shorter than both.' } : {})}
+        />
+      </Section>
+      {show.pictures.length > 0 ? (
+        <Section title="All pictures">
+          <NumberField
+            {...time}
+            label="Time of every photo"
+            least={LIMITS.hold.least}
+            value={photos[0]?.hold ?? LIMITS.hold.start}
+            most={LIMITS.hold.most}
+            disabled={photos.length === 0}
+            onChange={(seconds) => edit(setHold, { ids: 'all', seconds })}
+            {...(photos.some((one) => one.hold !== photos[0]!.hold) ? { note: 'They differ now.' } : {})}
+          />
+          <NumberField
+            {...time}
+            label="Every dissolve"
+            value={show.pictures[0]!.dissolve}
+            most={LIMITS.hold.most}
+            onChange={(seconds) => edit(setDissolve, { ids: 'all', seconds })}
+            {...(show.pictures.some((one) => one.dissolve !== show.pictures[0]!.dissolve) ? { note: 'They differ now.' } : {})}
+          />
+          <Choice
+            label="All in the frame"
+            options={FRAMINGS}
+            value={framings.size === 1 ? [...framings][0]! : null}
+            onChange={(framing) => edit(setFraming, { ids: 'all', framing })}
+          />
+        </Section>
+      ) : null}
+      <ClipsSection show={show} />
+    </View>
+  );
+}
+
+/** What the sound of a clip starts with when it comes in. */
+function ClipsSection({ show }: { readonly show: Show }) {
+  const { edit } = useOpenShow.getState();
+  const { gain, fadeUp, fadeOut } = show.ownStart;
+  const clips = show.pictures.some((one) => one.kind === 'clip');
+  return (
+    <Section title="Clips’ sound starts with">
+      <NumberField
+        label="Level of clips"
+        value={gain}
+        least={LIMITS.gain.least}
+        most={LIMITS.gain.most}
+        step={0.5}
+        parse={parseLevel}
+        say={(value) => sayLevel(value)}
+        onChange={(level) => edit(setOwnStart, { gain: level })}
+      />
+      <NumberField
+        {...time}
+        label="Fade up of clips"
+        value={fadeUp.seconds}
+        most={30}
+        onChange={(seconds) => edit(setOwnStart, { fadeUp: { ...fadeUp, seconds } })}
+      />
+      <NumberField
+        {...time}
+        label="Fade out of clips"
+        value={fadeOut.seconds}
+        most={30}
+        onChange={(seconds) => edit(setOwnStart, { fadeOut: { ...fadeOut, seconds } })}
+      />
+      {clips ? <Button label="Give this to all clips" onPress={() => edit(ownStartForAll, {})} /> : null}
+    </Section>
+  );
+}
+
+function Section({ title, children }: { readonly title: string; readonly children: React.ReactNode }) {
+  return (
+    <View className="gap-1.5 rounded-control border border-line bg-card p-3" accessibilityLabel={title}>
+      <Say look="label">{title}</Say>
+      {children}
+    </View>
+  );
+}

@@ -1,0 +1,142 @@
+import AudioLines from 'lucide-react-native/icons/audio-lines';
+import Check from 'lucide-react-native/icons/check';
+import Mic from 'lucide-react-native/icons/mic';
+import Square from 'lucide-react-native/icons/square';
+import { View } from 'react-native';
+import { placePictures, type Clip, type Show } from '../../core/show';
+import { sayTime } from '../../core/units';
+import { useLibrary } from '../../session/library';
+import { acceptLiningUp, lineUp, lineUpFile, linedUp, shiftLiningUp, useLiningUp, type LiningUp } from '../../session/pictures/liningUp';
+import { toggleStretch, useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { FileButton } from '../controls/FileButton';
+import { Notice } from '../controls/Notice';
+import { NumberField } from '../controls/NumberField';
+import { Progress } from '../controls/Progress';
+import { Say } from '../controls/Say';
+import { MUSIC } from '../faces/accept';
+import { sentenceOf } from '../words/failures';
+import { sayAlignment, sayOffset } from '../words/alignment';
+import { SideBySide } from './SideBySide';
+
+/** Lines a recording of its own up with a clip: choose it, see and hear how it lies, accept. */
+export function LineUpPanel({ show, id, onDone }: { readonly show: Show; readonly id: string; readonly onDone: () => void }) {
+  const { lining } = useLiningUp();
+  const { taking, refused } = useLibrary();
+  const clip = show.pictures.find((one) => one.id === id);
+  if (clip?.kind !== 'clip') return <Say>This clip is no longer in the show.</Say>;
+  const title = show.media[clip.media]!.title;
+  switch (lining.status) {
+    case 'off':
+    case 'choosing':
+      return (
+        <View className="gap-3">
+          <Choose show={show} clip={clip} title={title} />
+          {refused.map((failure, index) => (
+            <Notice key={index} grave text={sentenceOf(failure)} />
+          ))}
+        </View>
+      );
+    case 'taking':
+      return <Progress label={`Taking in ${taking?.name ?? 'the recording'}`} share={taking?.share ?? 0} />;
+    case 'comparing':
+      return <Progress label="Comparing the two sounds" share={lining.share} />;
+    case 'failed':
+      return <Notice grave text={sentenceOf(lining.failure)} />;
+    case 'found':
+      return <Found show={show} clip={clip} lining={lining} onDone={onDone} />;
+  }
+}
+
+function Choose({ show, clip, title }: { readonly show: Show; readonly clip: Clip; readonly title: string }) {
+  const sounds = Object.values(show.media).filter((one) => one.kind === 'sound');
+  return (
+    <>
+      <Say look="small">
+        Somebody recorded “{title}” with another device, too? Rain Bed compares that recording with the clip’s own sound, finds where it
+        belongs, and lays it in step.
+      </Say>
+      <FileButton
+        label="Choose the recording"
+        icon={Mic}
+        accept={MUSIC}
+        onFiles={([file]) => (file ? void lineUpFile(clip.id, file) : undefined)}
+      />
+      {sounds.length > 0 ? <Say look="label">Or one that is in the show</Say> : null}
+      {sounds.map((one) => (
+        <Button key={one.id} label={`${one.title} · ${sayTime(one.seconds)}`} kind="quiet" onPress={() => void lineUp(clip.id, one)} />
+      ))}
+    </>
+  );
+}
+
+type FoundLining = Extract<LiningUp, { status: 'found' }>;
+
+function Found({
+  show,
+  clip,
+  lining,
+  onDone,
+}: {
+  readonly show: Show;
+  readonly clip: Clip;
+  readonly lining: FoundLining;
+  readonly onDone: () => void;
+}) {
+  const { media, alignment, offset } = lining;
+  const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
+  const { verdict, words } = sayAlignment(alignment);
+  const start = placePictures(show).find((one) => one.picture.id === clip.id)?.start ?? 0;
+  const hear = (name: string, both: boolean) => toggleStretch(name, linedUp(show, lining, both), start, start + clip.hold);
+  const reaches = clip.from + clip.hold - offset > 0.05 && clip.from - offset < media.seconds - 0.05;
+  return (
+    <View className="gap-3">
+      <Notice text={words} grave={verdict === 'unsure'} />
+      <SideBySide clip={clip} clipMedia={show.media[clip.media]!} recording={media} offset={offset} onShift={shiftLiningUp} />
+      <NumberField
+        label="Recording begins"
+        value={offset}
+        least={-media.seconds}
+        most={show.media[clip.media]!.seconds}
+        step={0.01}
+        parse={(text) => {
+          const value = Number(text.replace(/[−–]/g, '-').replace(',', '.').replace(/s$/i, '').trim());
+          return text.trim() === '' || Number.isNaN(value) ? null : value;
+        }}
+        say={sayOffset}
+        onChange={shiftLiningUp}
+        note="seconds after the clip’s film begins"
+      />
+      {reaches ? null : (
+        <Say look="small" className="text-red" accessibilityRole="alert">
+          There the recording does not reach what is shown of the clip.
+        </Say>
+      )}
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label={playing === 'both' ? 'Stop' : 'Hear both'}
+          icon={playing === 'both' ? Square : AudioLines}
+          disabled={!reaches}
+          onPress={() => hear('both', true)}
+        />
+        <Button
+          label={playing === 'recording' ? 'Stop' : 'Hear the recording'}
+          icon={playing === 'recording' ? Square : AudioLines}
+          disabled={!reaches}
+          onPress={() => hear('recording', false)}
+        />
+      </View>
+      <Button
+        label={verdict === 'unsure' ? 'Lay it here all the same' : 'Lay it in step'}
+        icon={Check}
+        kind="strong"
+        disabled={!reaches}
+        onPress={() => {
+          acceptLiningUp();
+          onDone();
+        }}
+      />
+      <Say look="small">The clip’s own sound is turned down to nothing; it can be put back at any time.</Say>
+    </View>
+  );
+}

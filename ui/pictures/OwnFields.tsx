@@ -1,0 +1,157 @@
+import AudioLines from 'lucide-react-native/icons/audio-lines';
+import Link from 'lucide-react-native/icons/link-2';
+import Split from 'lucide-react-native/icons/split';
+import Undo from 'lucide-react-native/icons/rotate-ccw';
+import Volume from 'lucide-react-native/icons/volume-2';
+import VolumeOff from 'lucide-react-native/icons/volume-x';
+import { View } from 'react-native';
+import { LIMITS, type Clip, type Show } from '../../core/show';
+import { ownStartForAll, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
+import { parseLevel, parseTime, sayLevel } from '../../core/units';
+import { newId } from '../../session/ids';
+import { useOpenShow } from '../../session/open/store';
+import { startLiningUp } from '../../session/pictures/liningUp';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { Slider } from '../controls/Slider';
+import { openPanel } from '../panels/open';
+import { saySeconds } from '../words/times';
+import { QuietFields } from './QuietFields';
+
+interface Props {
+  readonly show: Show;
+  readonly clip: Clip;
+}
+
+/** Everything about the sound that was filmed with a clip. */
+export function OwnFields({ show, clip }: Props) {
+  const apart = show.parts.filter((part) => part.clip === clip.id);
+  return (
+    <View className="gap-2">
+      <OwnSwitch clip={clip} apart={apart.length > 0} />
+      {clip.own.on ? (
+        <>
+          <LevelFields clip={clip} />
+          <QuietFields show={show} clip={clip} />
+        </>
+      ) : null}
+      <OwnActions show={show} clip={clip} apart={apart.length > 0} />
+    </View>
+  );
+}
+
+function OwnSwitch({ clip, apart }: { readonly clip: Clip; readonly apart: boolean }) {
+  const { edit } = useOpenShow.getState();
+  const { on } = clip.own;
+  if (apart && !on) {
+    return (
+      <View className="gap-1.5">
+        <Say look="small">Its sound lies beside it as a part of its own, or another recording took its place.</Say>
+        <View className="flex-row">
+          <Button label="Put its sound back" icon={Undo} onPress={() => edit(putBackOwn, { id: clip.id })} />
+        </View>
+      </View>
+    );
+  }
+  return (
+    <View className="flex-row">
+      <Button
+        label={on ? 'Its sound is on' : 'Its sound is off'}
+        icon={on ? Volume : VolumeOff}
+        chosen={on}
+        onPress={() => edit(setOwn, { id: clip.id, change: { on: !on } })}
+      />
+    </View>
+  );
+}
+
+function LevelFields({ clip }: { readonly clip: Clip }) {
+  const { edit, tryOut } = useOpenShow.getState();
+  const { own, id } = clip;
+  const time = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
+  return (
+    <View className="gap-1">
+      <Slider
+        label="Own sound"
+        value={own.gain}
+        least={-40}
+        most={LIMITS.gain.most}
+        step={0.5}
+        say={(value) => sayLevel(value)}
+        onChange={(gain) => tryOut(setOwn, { id, change: { gain } })}
+        onChangeEnd={(gain) => edit(setOwn, { id, change: { gain } })}
+      />
+      <NumberField
+        label="Own sound in dB"
+        value={own.gain}
+        least={LIMITS.gain.least}
+        most={LIMITS.gain.most}
+        step={0.5}
+        parse={parseLevel}
+        say={(value) => sayLevel(value)}
+        onChange={(gain) => edit(setOwn, { id, change: { gain } })}
+      />
+      <NumberField
+        {...time}
+        label="Starts earlier by"
+        value={own.lead}
+        most={LIMITS.own.runOver}
+        onChange={(lead) => edit(setOwn, { id, change: { lead } })}
+        {...(own.lead > clip.from ? { note: `there are ${saySeconds(clip.from)} before it in the film` } : {})}
+      />
+      <NumberField
+        {...time}
+        label="Runs on by"
+        value={own.tail}
+        most={LIMITS.own.runOver}
+        onChange={(tail) => edit(setOwn, { id, change: { tail } })}
+      />
+      {(['fadeUp', 'fadeOut'] as const).map((side) => (
+        <NumberField
+          key={side}
+          {...time}
+          label={side === 'fadeUp' ? 'Own fade up' : 'Own fade out'}
+          value={own[side].seconds}
+          most={clip.hold + own.lead + own.tail}
+          onChange={(seconds) => edit(setOwn, { id, change: { [side]: { ...own[side], seconds } } })}
+        />
+      ))}
+    </View>
+  );
+}
+
+function OwnActions({ show, clip, apart }: Props & { readonly apart: boolean }) {
+  const { edit, choose } = useOpenShow.getState();
+  const { gain, fadeUp, fadeOut, on } = clip.own;
+  const clips = show.pictures.filter((one) => one.kind === 'clip').length;
+  return (
+    <View className="flex-row flex-wrap gap-2">
+      <Button
+        label="Line up a recording"
+        icon={Link}
+        onPress={() => {
+          startLiningUp(clip.id);
+          openPanel({ name: 'lineUp', clip: clip.id });
+        }}
+      />
+      <Button
+        label="Set it apart"
+        icon={Split}
+        disabled={!on || apart}
+        onPress={() => {
+          const part = newId();
+          edit(separateOwn, { id: clip.id, part });
+          choose({ kind: 'part', id: part });
+        }}
+      />
+      {clips > 1 ? (
+        <Button
+          label="Level and fades for all clips"
+          icon={AudioLines}
+          onPress={() => edit(ownStartForAll, { start: { gain, fadeUp, fadeOut } })}
+        />
+      ) : null}
+    </View>
+  );
+}

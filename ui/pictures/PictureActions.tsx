@@ -1,0 +1,62 @@
+import ArrowDown from 'lucide-react-native/icons/arrow-down';
+import ArrowUp from 'lucide-react-native/icons/arrow-up';
+import Camera from 'lucide-react-native/icons/camera';
+import Copy from 'lucide-react-native/icons/copy';
+import Film from 'lucide-react-native/icons/film';
+import Replace from 'lucide-react-native/icons/replace';
+import Trash from 'lucide-react-native/icons/trash';
+import { View } from 'react-native';
+import type { Picture, Show } from '../../core/show';
+import { duplicatePictures, movePictures, removePictures } from '../../core/show/edits';
+import { newId } from '../../session/ids';
+import { replaceFile } from '../../session/library';
+import { useOpenShow } from '../../session/open/store';
+import { stillFrom } from '../../session/pictures/stills';
+import { Button } from '../controls/Button';
+import { FileButton } from '../controls/FileButton';
+import { PICTURES } from '../faces/accept';
+import { openPanel } from '../panels/open';
+
+/** What can be done to the chosen pictures in one tap. */
+export function PictureActions({ show, pictures }: { readonly show: Show; readonly pictures: readonly Picture[] }) {
+  const { edit } = useOpenShow.getState();
+  const ids = show.pictures.filter((one) => pictures.some(({ id }) => id === one.id)).map((one) => one.id);
+  const first = show.pictures.findIndex((one) => one.id === ids[0]);
+  const last = show.pictures.findIndex((one) => one.id === ids.at(-1));
+  const lone = pictures.length === 1 ? pictures[0]! : null;
+  return (
+    <View className="flex-row flex-wrap gap-2">
+      {lone?.kind === 'clip' ? (
+        <>
+          <Button label="Trim on the film" icon={Film} onPress={() => openPanel({ name: 'trim', clip: lone.id })} />
+          <Button label="Still from here" icon={Camera} onPress={() => void stillFrom(lone.id)} />
+        </>
+      ) : null}
+      <Button
+        label="Earlier"
+        icon={ArrowUp}
+        kind="moss"
+        disabled={first === 0}
+        onPress={() => edit(movePictures, { ids, index: first - 1 })}
+      />
+      <Button
+        label="Later"
+        icon={ArrowDown}
+        kind="moss"
+        disabled={last === show.pictures.length - 1}
+        onPress={() => edit(movePictures, { ids, index: last + 2 - ids.length })}
+      />
+      <Button label="Duplicate" icon={Copy} kind="moss" onPress={() => edit(duplicatePictures, { ids, copies: ids.map(() => newId()) })} />
+      {lone && lone.kind !== 'card' ? (
+        <FileButton
+          label="Replace the file"
+          icon={Replace}
+          accept={PICTURES}
+          kind="moss"
+          onFiles={([file]) => (file ? void replaceFile(lone.id, file) : undefined)}
+        />
+      ) : null}
+      <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePictures, { ids })} />
+    </View>
+  );
+}

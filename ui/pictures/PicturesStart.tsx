@@ -1,0 +1,79 @@
+import ImagePlus from 'lucide-react-native/icons/image-plus';
+import Hand from 'lucide-react-native/icons/pointer';
+import Settings from 'lucide-react-native/icons/sliders-horizontal';
+import Spread from 'lucide-react-native/icons/unfold-vertical';
+import Square from 'lucide-react-native/icons/square';
+import Volume from 'lucide-react-native/icons/volume-2';
+import { View } from 'react-native';
+import { hasOwnSound, pictureAt, placePictures, showSeconds, type Show } from '../../core/show';
+import { addPictures, newCard } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { newId } from '../../session/ids';
+import { addPhotosAndClips, useLibrary } from '../../session/library';
+import { useOpenShow } from '../../session/open/store';
+import { startTapping } from '../../session/pictures/tapping';
+import { useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { FileButton } from '../controls/FileButton';
+import { Say } from '../controls/Say';
+import { PICTURES } from '../faces/accept';
+import { openPanel } from '../panels/open';
+import { CARD_COLOURS } from './cardColours';
+
+/** A card goes before the picture at the now line; at the end of the show, behind the last one. */
+function addCard(show: Show): void {
+  const placed = placePictures(show);
+  const { now } = useTransport.getState();
+  const here = now >= showSeconds(show) - 0.01 ? null : pictureAt(placed, now);
+  const card = newCard(newId(), CARD_COLOURS[0]!.colour, '');
+  const { edit, choose } = useOpenShow.getState();
+  edit(addPictures, { pictures: [card], media: [], index: here ? here.index : placed.length });
+  choose({ kind: 'pictures', ids: [card.id] });
+}
+
+/** The Pictures face while nothing is chosen: bring pictures in, then set the times of all of them. */
+export function PicturesStart({ show }: { readonly show: Show }) {
+  const busy = useLibrary((state) => state.taking !== null);
+  const own = useOpenShow((store) => store.own);
+  const count = show.pictures.length;
+  return (
+    <View className="gap-2">
+      <Say look="small">
+        {count === 0
+          ? 'Photos and clips give the show its length: five seconds a photo to start with.'
+          : `${count} pictures, ${sayTime(showSeconds(show))} long. Tap a picture for its time; press and hold to move it.`}
+      </Say>
+      <View className="flex-row gap-2">
+        <FileButton
+          label="Add photos and clips"
+          icon={ImagePlus}
+          accept={PICTURES}
+          many
+          kind={count === 0 ? 'strong' : 'moss'}
+          disabled={busy}
+          onFiles={(files) => void addPhotosAndClips(files)}
+          className="grow"
+        />
+        <Button label="Card" hint="Add a card" icon={Square} kind="moss" onPress={() => addCard(show)} />
+      </View>
+      {count > 0 ? (
+        <View className="flex-row flex-wrap gap-1.5">
+          <Button label="Spread" icon={Spread} onPress={() => openPanel({ name: 'spread' })} tight className="grow" />
+          <Button label="Tap along" icon={Hand} onPress={startTapping} tight className="grow" />
+          <Button label="All" hint="All pictures" icon={Settings} onPress={() => openPanel({ name: 'all' })} tight className="grow" />
+          {show.pictures.some((picture) => hasOwnSound(show, picture)) ? (
+            <Button
+              label="Clips’ sound"
+              hint={own ? 'Hide the clips’ sound' : 'Show the clips’ sound'}
+              icon={Volume}
+              chosen={own}
+              onPress={() => useOpenShow.getState().showOwn(!own)}
+              tight
+              className="grow"
+            />
+          ) : null}
+        </View>
+      ) : null}
+    </View>
+  );
+}

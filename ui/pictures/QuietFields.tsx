@@ -1,0 +1,78 @@
+import EarOff from 'lucide-react-native/icons/ear-off';
+import X from 'lucide-react-native/icons/x';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { placePictures, type Clip, type Show } from '../../core/show';
+import { silenceStretch, unsilenceStretch } from '../../core/show/edits';
+import { clamp, parseTime, sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { useTransport } from '../../session/sound/transport';
+import { Button, IconButton } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+
+/** Silences a stretch of a clip's sound: from the now line for a second to start with, then as typed. Seconds of the film. */
+export function QuietFields({ show, clip }: { readonly show: Show; readonly clip: Clip }) {
+  const { edit } = useOpenShow.getState();
+  const [stretch, setStretch] = useState<{ from: number; to: number } | null>(null);
+  const source = show.media[clip.media]!.seconds;
+  const begin = () => {
+    const start = placePictures(show).find((one) => one.picture.id === clip.id)?.start ?? 0;
+    const from = clamp(clip.from + useTransport.getState().now - start, clip.from, Math.max(clip.from, clip.from + clip.hold - 1));
+    setStretch({ from, to: Math.min(source, from + 1) });
+  };
+  const field = { step: 0.1, parse: parseTime, say: (value: number) => sayTime(value, 3) };
+  return (
+    <View className="gap-1">
+      {clip.own.quiet.map((one, index) => (
+        <View key={one.from} className="flex-row items-center">
+          <Say look="small" className="flex-1">
+            silent from {sayTime(one.from)} to {sayTime(one.to)} of the film
+          </Say>
+          <IconButton
+            label={`Let ${sayTime(one.from)} to ${sayTime(one.to)} sound again`}
+            icon={X}
+            onPress={() => edit(unsilenceStretch, { id: clip.id, index })}
+          />
+        </View>
+      ))}
+      {stretch ? (
+        <>
+          <NumberField
+            {...field}
+            label="Silent from"
+            value={stretch.from}
+            least={0}
+            most={source}
+            onChange={(from) => setStretch({ ...stretch, from })}
+          />
+          <NumberField
+            {...field}
+            label="Silent to"
+            value={stretch.to}
+            least={0}
+            most={source}
+            onChange={(to) => setStretch({ ...stretch, to })}
+          />
+          <View className="flex-row gap-2">
+            <Button
+              label="Silence this stretch"
+              icon={EarOff}
+              kind="strong"
+              disabled={stretch.to <= stretch.from}
+              onPress={() => {
+                edit(silenceStretch, { id: clip.id, ...stretch });
+                setStretch(null);
+              }}
+            />
+            <Button label="Not now" kind="quiet" onPress={() => setStretch(null)} />
+          </View>
+        </>
+      ) : (
+        <View className="flex-row">
+          <Button label="Silence a stretch" icon={EarOff} onPress={begin} />
+        </View>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,77 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LIMITS, compareLengths, showSeconds, spreadRange, type Show } from '../../core/show';
+import { spreadPictures, timed } from '../../core/show/edits';
+import { parseTime, sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+
+/** Gives the pictures new times, so that the show lasts as long as the bed or as long as somebody wants. */
+export function SpreadPanel({ show, onDone }: { readonly show: Show; readonly onDone: () => void }) {
+  const { bed } = compareLengths(show);
+  const now = showSeconds(show);
+  const [wanted, setWanted] = useState(bed > 0 ? bed : now);
+  const [keepChosen, setKeepChosen] = useState(true);
+  const chosen = useOpenShow((store) => store.chosen);
+  const ids = chosen?.kind === 'pictures' ? chosen.ids : [];
+  const keep = keepChosen ? ids : [];
+  const range = spreadRange(timed(show, keep));
+  const clips = show.pictures.filter((one) => one.kind === 'clip').length;
+  const free = timed(show, keep).filter((one) => !one.fixed).length;
+  const within = wanted >= range.least - 1e-9 && wanted <= range.most + 1e-9 && free > 0;
+  const kept = [clips > 0 ? `${clips} ${clips === 1 ? 'clip' : 'clips'}` : '', keep.length > 0 ? `${keep.length} chosen` : ''].filter(
+    Boolean,
+  );
+  return (
+    <View className="gap-3">
+      <Say look="small">
+        The pictures last {sayTime(now)} now. They get new times in proportion to those they have
+        {kept.length > 0 ? `; ${kept.join(' and ')} keep theirs.` : '.'}
+      </Say>
+      {bed > 0 ? (
+        <View className="flex-row">
+          <Button label={`As long as the bed: ${sayTime(bed)}`} chosen={Math.abs(wanted - bed) < 1e-6} onPress={() => setWanted(bed)} />
+        </View>
+      ) : null}
+      <NumberField
+        label="The show lasts"
+        value={wanted}
+        least={LIMITS.hold.least}
+        most={LIMITS.showSeconds}
+        step={1}
+        parse={parseTime}
+        say={(value) => sayTime(value, 3)}
+        onChange={setWanted}
+        note={Math.abs(wanted - now) < 5e-4 ? 'as it is' : `${wanted > now ? '+' : '−'}${Math.abs(wanted - now).toFixed(1)} s`}
+      />
+      {ids.length > 0 ? (
+        <View className="flex-row">
+          <Button
+            label={keepChosen ? 'Chosen pictures keep their time' : 'Chosen pictures change too'}
+            kind="quiet"
+            chosen={keepChosen}
+            onPress={() => setKeepChosen(!keepChosen)}
+          />
+        </View>
+      ) : null}
+      {within ? null : (
+        <Say look="small" className="text-red" accessibilityRole="alert">
+          {free === 0
+            ? 'Nothing is left that could change: clips and chosen pictures keep their time.'
+            : `With these pictures the show can last from ${sayTime(range.least)} to ${sayTime(range.most)}.`}
+        </Say>
+      )}
+      <Button
+        label="Spread the pictures"
+        kind="strong"
+        disabled={!within}
+        onPress={() => {
+          useOpenShow.getState().edit(spreadPictures, { seconds: wanted, keep });
+          onDone();
+        }}
+      />
+    </View>
+  );
+}

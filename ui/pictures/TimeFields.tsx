@@ -1,0 +1,70 @@
+import Timer from 'lucide-react-native/icons/timer';
+import { View } from 'react-native';
+import { LIMITS, mostHold, type Picture, type Show } from '../../core/show';
+import { setDissolve, setHold } from '../../core/show/edits';
+import { parseTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { saySeconds } from '../words/times';
+
+interface Props {
+  readonly show: Show;
+  readonly pictures: readonly Picture[];
+}
+
+/** Time on screen and dissolve of what is chosen, and the same for all. */
+export function TimeFields({ show, pictures }: Props) {
+  const { edit } = useOpenShow.getState();
+  const ids = pictures.map((one) => one.id);
+  const first = pictures[0]!;
+  const differ = (of: (picture: Picture) => number) => pictures.some((one) => of(one) !== of(first));
+  const most = Math.max(...pictures.map((one) => mostHold(show, one)));
+  const photos = show.pictures.filter((one) => one.kind !== 'clip');
+  const lone = pictures.length === 1 && first.kind === 'clip' ? show.media[first.media]! : null;
+  return (
+    <View className="gap-1">
+      <NumberField
+        label="Time on screen"
+        value={first.hold}
+        least={LIMITS.hold.least}
+        most={most}
+        step={0.1}
+        parse={parseTime}
+        say={saySeconds}
+        onChange={(seconds) => edit(setHold, { ids, seconds })}
+        {...(differ((one) => one.hold)
+          ? { note: 'They differ: a new time is for all that are chosen.' }
+          : lone
+            ? { note: `of ${saySeconds(lone.seconds)} that were filmed` }
+            : {})}
+      />
+      <NumberField
+        label="Dissolve into the next"
+        value={first.dissolve}
+        least={0}
+        most={Math.max(...pictures.map((one) => one.hold))}
+        step={0.1}
+        parse={parseTime}
+        say={saySeconds}
+        onChange={(seconds) => edit(setDissolve, { ids, seconds })}
+        {...(differ((one) => one.dissolve) ? { note: 'They differ.' } : {})}
+      />
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label="This time for all"
+          icon={Timer}
+          kind="moss"
+          disabled={photos.every((one) => one.hold === first.hold)}
+          onPress={() => edit(setHold, { ids: 'all', seconds: first.hold })}
+        />
+        <Button
+          label="This dissolve for all"
+          kind="moss"
+          disabled={show.pictures.every((one) => one.dissolve === first.dissolve)}
+          onPress={() => edit(setDissolve, { ids: 'all', seconds: first.dissolve })}
+        />
+      </View>
+    </View>
+  );
+}

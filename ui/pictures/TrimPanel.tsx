@@ -1,0 +1,100 @@
+import { View } from 'react-native';
+import { LIMITS, type Clip, type Show } from '../../core/show';
+import { trimClip } from '../../core/show/edits';
+import { clamp, parseTime, sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { FilmStrip } from '../sheet/FilmStrip';
+import { Bar, Handle } from '../sheet/Handle';
+
+/** Height and width of the strip, pixels: the whole film from top to bottom. */
+const TALL = 360;
+const WIDE = 110;
+
+interface Props {
+  /** The show as it is drawn, a gesture under way included, and as it is saved. */
+  readonly shown: Show;
+  readonly saved: Show;
+  readonly id: string;
+}
+
+const clipOf = (show: Show, id: string): Clip | null => {
+  const picture = show.pictures.find((one) => one.id === id);
+  return picture?.kind === 'clip' ? picture : null;
+};
+
+/** A clip's whole film down a strip of frames, with a handle at each end of what is shown of it. */
+export function TrimPanel({ shown, saved, id }: Props) {
+  const clip = clipOf(shown, id);
+  const base = clipOf(saved, id);
+  const { edit } = useOpenShow.getState();
+  if (!clip || !base) return <Say>This clip is no longer in the show.</Say>;
+  const media = shown.media[clip.media]!;
+  const end = clip.from + clip.hold;
+  const field = { step: 0.1, parse: parseTime, say: (value: number) => sayTime(value, 3) };
+  return (
+    <View className="flex-row gap-4">
+      <Strip clip={clip} base={base} seconds={media.seconds} show={shown} />
+      <View className="flex-1 gap-2">
+        <NumberField
+          {...field}
+          label="From"
+          value={clip.from}
+          least={0}
+          most={Math.max(0, end - LIMITS.hold.least)}
+          onChange={(position) => edit(trimClip, { id, edge: 'start', position })}
+        />
+        <NumberField
+          {...field}
+          label="To"
+          value={end}
+          least={clip.from + LIMITS.hold.least}
+          most={media.seconds}
+          onChange={(position) => edit(trimClip, { id, edge: 'end', position })}
+        />
+        <Say look="small">
+          shows {sayTime(clip.hold, 3)} of {sayTime(media.seconds, 3)}
+        </Say>
+        <Say look="small">Drag the bars on the strip, or type. Its sound follows; it may still start earlier or run on.</Say>
+      </View>
+    </View>
+  );
+}
+
+function Strip({ clip, base, seconds, show }: { readonly clip: Clip; readonly base: Clip; readonly seconds: number; readonly show: Show }) {
+  const { edit, tryOut, endPreview } = useOpenShow.getState();
+  const pixelsPerSecond = TALL / seconds;
+  const top = clip.from * pixelsPerSecond;
+  const bottom = (clip.from + clip.hold) * pixelsPerSecond;
+  const common = { left: 0, width: WIDE, pixelsPerSecond, onCancel: endPreview };
+  const to = (edge: 'start' | 'end', by: number) => ({
+    id: clip.id,
+    edge,
+    position: clamp((edge === 'start' ? base.from : base.from + base.hold) + by, 0, seconds),
+  });
+  return (
+    <div style={{ position: 'relative', width: WIDE, height: TALL, margin: '22px 0', flexShrink: 0 }} aria-label="Film of the clip">
+      <div style={{ position: 'absolute', inset: 0, overflow: 'hidden', borderRadius: 8 }} className="bg-moss-soft">
+        <FilmStrip media={show.media[clip.media]!} from={0} pixelsPerSecond={pixelsPerSecond} width={WIDE} height={TALL} />
+        <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: 0, height: top, opacity: 0.75 }} />
+        <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: bottom, bottom: 0, opacity: 0.75 }} />
+      </div>
+      {(['start', 'end'] as const).map((edge) => (
+        <Handle
+          key={edge}
+          {...common}
+          name={edge === 'start' ? 'First frame' : 'Last frame'}
+          testId={`film ${edge}`}
+          value={edge === 'start' ? clip.from : clip.from + clip.hold}
+          said={sayTime(edge === 'start' ? clip.from : clip.from + clip.hold)}
+          moment={edge === 'start' ? clip.from : clip.from + clip.hold}
+          onMove={(by) => tryOut(trimClip, to(edge, by))}
+          onEnd={(by) => edit(trimClip, to(edge, by))}
+        >
+          <Bar tone="moss" />
+        </Handle>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,74 @@
+import type { ReactNode } from 'react';
+import { useVerticalDrag, type VerticalDrag } from './useVerticalDrag';
+
+/** A thumb's height and width, pixels. */
+export const TARGET = 44;
+
+const TONES = {
+  rain: { bar: 'bg-rain', knob: 'border-rain' },
+  slate: { bar: 'bg-slate', knob: 'border-slate' },
+  moss: { bar: 'bg-moss', knob: 'border-moss' },
+} as const;
+
+export type HandleTone = keyof typeof TONES;
+
+/** What an end is taken hold of by. */
+export function Bar({ tone }: { readonly tone: HandleTone }) {
+  return (
+    <div className={`flex h-3 w-full items-center justify-center rounded-full border-2 border-card ${TONES[tone].bar}`}>
+      <div className="h-0.5 w-6 rounded-full bg-card" />
+    </div>
+  );
+}
+
+/** What a fade is taken hold of by. */
+export function Knob({ tone }: { readonly tone: HandleTone }) {
+  return <div className={`h-6 w-6 rounded-full border-[3px] bg-card ${TONES[tone].knob}`} />;
+}
+
+interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onMove' | 'onEnd' | 'onCancel'> {
+  readonly name: string;
+  readonly testId: string;
+  readonly value: number;
+  readonly said: string;
+  readonly left: number;
+  readonly width: number;
+  /** Moment of the show on which its middle lies. */
+  readonly moment: number;
+  readonly children: ReactNode;
+}
+
+/** Something to take hold of on the sheet: a thumb's height, dragged along the time or moved by the arrow keys. */
+export function Handle({
+  name,
+  testId,
+  value,
+  said,
+  left,
+  width,
+  moment,
+  pixelsPerSecond,
+  onMove,
+  onEnd,
+  onCancel,
+  children,
+}: HandleProps) {
+  const drag = useVerticalDrag({ pixelsPerSecond, hold: 0, onMove, onEnd, onCancel });
+  const top = moment * pixelsPerSecond - TARGET / 2;
+  return (
+    <div
+      {...drag.props}
+      role="slider"
+      tabIndex={0}
+      aria-orientation="vertical"
+      aria-label={name}
+      aria-valuenow={Number(value.toFixed(3))}
+      aria-valuetext={said}
+      data-testid={testId}
+      className="absolute flex items-center justify-center"
+      style={{ left, width, top, height: TARGET, touchAction: 'none', cursor: 'ns-resize' }}
+    >
+      {children}
+    </div>
+  );
+}

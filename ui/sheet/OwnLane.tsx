@@ -1,0 +1,161 @@
+import { useMemo } from 'react';
+import { ownPart, partEnd, partsOn, placePictures, type Clip, type Part, type Show } from '../../core/show';
+import { setOwn } from '../../core/show/edits';
+import { clamp, saySpan, sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import type { Column } from './columns';
+import { Bar, Handle, Knob, TARGET } from './Handle';
+import { LaneTiles } from './LaneTiles';
+import { PartBody, PartHandles } from './PartHandles';
+import { drawOwn } from './river';
+import { NOW_AT, type Viewport } from './useSheetScroll';
+
+/** The own sound of a clip where it lies in the show. */
+interface Own {
+  readonly clip: Clip;
+  readonly part: Part;
+}
+
+function ownsOf(show: Show): Own[] {
+  return placePictures(show).flatMap((placed) => {
+    const part = ownPart(show, placed);
+    return part && placed.picture.kind === 'clip' ? [{ clip: placed.picture, part }] : [];
+  });
+}
+
+interface Props {
+  readonly show: Show;
+  /** The show before the gesture under way. */
+  readonly saved: Show;
+  readonly column: Column;
+  readonly view: Viewport;
+}
+
+/** The clips' own sound on a slim lane beside their pictures, with what was set apart or recorded beside it. */
+export function OwnLane({ show, saved, column, view }: Props) {
+  const chosen = useOpenShow((store) => store.chosen);
+  const owns = useMemo(() => ownsOf(show), [show]);
+  const parts = useMemo(() => partsOn(show, 'own'), [show]);
+  const laid = useMemo(
+    () => [...owns.map(({ clip, part }) => ({ part, mute: !clip.own.on })), ...parts.map((part) => ({ part }))],
+    [owns, parts],
+  );
+  const { pixelsPerSecond } = view;
+  return (
+    <>
+      <LaneTiles show={show} parts={laid} draw={drawOwn} column={column} view={view} />
+      {owns.map(({ clip, part }) => {
+        const isChosen = chosen?.kind === 'own' && chosen.id === clip.id;
+        const base = saved.pictures.find((one) => one.id === clip.id);
+        const title = show.media[clip.media]!.title;
+        return (
+          <div key={clip.id}>
+            <OwnBody clip={clip} part={part} title={title} column={column} pixelsPerSecond={pixelsPerSecond} chosen={isChosen} />
+            {isChosen && base?.kind === 'clip' ? (
+              <OwnHandles clip={clip} base={base} part={part} column={column} pixelsPerSecond={pixelsPerSecond} />
+            ) : null}
+          </div>
+        );
+      })}
+      {parts.map((part) => {
+        const base = saved.parts.find((one) => one.id === part.id) ?? part;
+        const isChosen = chosen?.kind === 'part' && chosen.id === part.id;
+        const common = { part, base, column, pixelsPerSecond, tone: 'slate' as const };
+        return (
+          <div key={part.id}>
+            <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="pictures" />
+            {isChosen ? <PartHandles {...common} /> : null}
+          </div>
+        );
+      })}
+    </>
+  );
+}
+
+interface OwnProps extends Own {
+  readonly column: Column;
+  readonly pixelsPerSecond: number;
+}
+
+/** A tap chooses the sound of a clip. It moves with its picture, never by itself. */
+function OwnBody({ clip, part, title, column, pixelsPerSecond, chosen }: OwnProps & { readonly title: string; readonly chosen: boolean }) {
+  const { choose } = useOpenShow.getState();
+  const state = clip.own.on ? '' : ', off';
+  return (
+    <div
+      data-testid={`own ${clip.id}`}
+      onClick={() => choose({ kind: 'own', id: clip.id })}
+      className={chosen ? 'border-2 border-slate' : ''}
+      style={{
+        position: 'absolute',
+        left: column.x,
+        width: column.width,
+        top: part.at * pixelsPerSecond,
+        height: (partEnd(part) - part.at) * pixelsPerSecond,
+        borderRadius: 8,
+        touchAction: 'pan-y',
+        cursor: 'pointer',
+      }}
+    >
+      <div
+        role="button"
+        tabIndex={0}
+        aria-pressed={chosen}
+        aria-label={`Sound of ${title}${state}, from ${sayTime(part.at)} to ${sayTime(partEnd(part))}`}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          event.stopPropagation();
+          choose({ kind: 'own', id: clip.id });
+        }}
+        style={{ position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: 'min(44px, 100%)', borderRadius: 8 }}
+      />
+    </div>
+  );
+}
+
+/** Bars that let the sound begin before its picture and run on after it, knobs for its fades. */
+function OwnHandles({ clip, base, part, column, pixelsPerSecond }: OwnProps & { readonly base: Clip }) {
+  const { edit, tryOut, endPreview } = useOpenShow.getState();
+  const end = partEnd(part);
+  const { fadeUp, fadeOut } = part;
+  const shared = { pixelsPerSecond, onCancel: endPreview };
+  const handle = (name: string, testId: string, moment: number, value: number, to: (seconds: number) => Parameters<typeof setOwn>[1]) => ({
+    ...shared,
+    name,
+    testId,
+    moment,
+    value,
+    said: saySpan(value),
+    onMove: (seconds: number) => tryOut(setOwn, to(seconds)),
+    onEnd: (seconds: number) => edit(setOwn, to(seconds)),
+  });
+  const change = (what: Parameters<typeof setOwn>[1]['change']) => ({ id: base.id, change: what });
+  const length = end - part.at;
+  const fade = (side: 'fadeUp' | 'fadeOut', seconds: number) =>
+    change({ [side]: { ...base.own[side], seconds: clamp(base.own[side].seconds + seconds, 0, length) } });
+  const left = { left: column.x - TARGET / 2, width: TARGET };
+  const right = { left: column.x + column.width - TARGET / 2, width: TARGET };
+  return (
+    <>
+      <Handle {...handle('Sound starts earlier', 'lead', part.at, clip.own.lead, (s) => change({ lead: base.own.lead - s }))} {...left}>
+        <Bar tone="slate" />
+      </Handle>
+      <Handle {...handle('Sound runs on', 'tail', end, clip.own.tail, (s) => change({ tail: base.own.tail + s }))} {...left}>
+        <Bar tone="slate" />
+      </Handle>
+      <Handle
+        {...handle('Own sound: fade up', 'own fadeUp', part.at + fadeUp.seconds, fadeUp.seconds, (s) => fade('fadeUp', s))}
+        {...right}
+      >
+        <Knob tone="slate" />
+      </Handle>
+      <Handle
+        {...handle('Own sound: fade out', 'own fadeOut', end - fadeOut.seconds, fadeOut.seconds, (s) => fade('fadeOut', -s))}
+        {...right}
+      >
+        <Knob tone="slate" />
+      </Handle>
+    </>
+  );
+}
