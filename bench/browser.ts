@@ -32,7 +32,7 @@ async function emptyShow(page: Page): Promise<void> {
   await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
   await page.goto(`http://localhost:${PORT}/`);
   await page.getByRole('button', { name: 'New show' }).click();
-  await page.getByTestId('files: Add photos').waitFor({ state: 'attached' });
+  await page.getByTestId('files: Add photos and clips').waitFor({ state: 'attached' });
 }
 
 /** Seconds from choosing a three-minute MP3 until it can be laid: hash, decode, convert, peaks, store. */
@@ -80,7 +80,7 @@ async function firstSound(page: Page): Promise<Figure> {
 async function scrolling(page: Page): Promise<Figure[]> {
   await page.getByRole('tab', { name: 'Pictures' }).click();
   const photos = await Promise.all(['#b03030', '#30a050', '#3050b0', '#a0a030'].map((colour, i) => photo(`bench-${i}.jpg`, colour)));
-  await page.getByTestId('files: Add photos').setInputFiles(Array.from({ length: 60 }, (_, i) => photos[i % 4]!));
+  await page.getByTestId('files: Add photos and clips').setInputFiles(Array.from({ length: 60 }, (_, i) => photos[i % 4]!));
   await page.getByText('60 pictures').waitFor({ timeout: 120_000 });
   await page.getByTestId('picture 1').click();
   await page.getByRole('textbox', { name: 'Time on screen' }).fill('10');
@@ -125,7 +125,7 @@ export async function browserFigures(): Promise<Figure[]> {
     // Functions sent into the page are compiled by tsx, which wraps named ones in a helper that the page lacks.
     await page.addInitScript('globalThis.__name = (named) => named');
     await emptyShow(page);
-    await page.getByTestId('files: Add photos').setInputFiles([await photo('bench-0.jpg', '#b03030')]);
+    await page.getByTestId('files: Add photos and clips').setInputFiles([await photo('bench-0.jpg', '#b03030')]);
     await page.getByTestId('picture 1').waitFor();
     const figures = [firstVisit(), ...workers(), await listening(page), await firstSound(page)];
     await page.getByRole('tab', { name: 'Pictures' }).click();

@@ -28,7 +28,7 @@ export async function openEmpty(page: Page): Promise<void> {
 export async function newShow(page: Page): Promise<void> {
   await openEmpty(page);
   await page.getByRole('button', { name: 'New show' }).click();
-  await expect(page.getByTestId('files: Add photos')).toBeAttached();
+  await expect(page.getByTestId('files: Add photos and clips')).toBeAttached();
 }
 
 export async function openDemo(page: Page): Promise<void> {
@@ -44,7 +44,7 @@ export async function face(page: Page, name: 'Pictures' | 'Bed' | 'Finish'): Pro
 export async function addPhotos(page: Page, paths: string[]): Promise<void> {
   await face(page, 'Pictures');
   const before = await page.getByTestId(/^picture \d+$/).count();
-  await page.getByTestId('files: Add photos').setInputFiles(paths);
+  await page.getByTestId('files: Add photos and clips').setInputFiles(paths);
   await expect(page.getByTestId(/^picture \d+$/)).toHaveCount(before + paths.length);
 }
 
@@ -97,4 +97,28 @@ export function field(page: Page, name: string) {
 export async function type(page: Page, name: string, value: string): Promise<void> {
   await field(page, name).fill(value);
   await field(page, name).press('Enter');
+}
+
+/** Colour of the stage at a place given in shares of the frame, as `[r, g, b]`. */
+export function stageColour(page: Page, x = 0.5, y = 0.5): Promise<number[]> {
+  return page.evaluate(
+    ([across, down]) => {
+      const stage = document.querySelector<HTMLCanvasElement>('canvas[data-testid=stage]')!;
+      const copy = document.createElement('canvas');
+      copy.width = copy.height = 1;
+      const pen = copy.getContext('2d')!;
+      pen.drawImage(stage, Math.floor(stage.width * across!), Math.floor(stage.height * down!), 1, 1, 0, 0, 1, 1);
+      return [...pen.getImageData(0, 0, 1, 1).data].slice(0, 3);
+    },
+    [x, y],
+  );
+}
+
+/** Waits until the stage shows about this colour. */
+export async function expectStage(page: Page, colour: readonly number[], x = 0.5, y = 0.5, off = 12): Promise<void> {
+  await expect
+    .poll(async () => Math.max(...(await stageColour(page, x, y)).map((value, i) => Math.abs(value - colour[i]!))), {
+      message: `the stage at ${x}, ${y} is not ${colour.join(' ')}`,
+    })
+    .toBeLessThanOrEqual(off);
 }

@@ -53,13 +53,13 @@ test('bad photos are named one by one; the good ones of the batch arrive', async
     await photo('blue.webp', '#3050b0'),
   ];
   await face(page, 'Pictures');
-  await page.getByTestId('files: Add photos').setInputFiles(files);
+  await page.getByTestId('files: Add photos and clips').setInputFiles(files);
   await expect(page.getByTestId(/^picture \d$/)).toHaveCount(2, { timeout: 40_000 });
   for (const sentence of [
-    /“letter.jpg” is not a picture/,
+    /“letter.jpg” is not a photo or clip/,
     /“phone.heic” is an HEIC photo/,
     /“huge.png” has 200 megapixels/,
-    /“torn.png” is not a picture/,
+    /“torn.png” is not a photo or clip/,
   ]) {
     await expect(page.getByText(sentence)).toBeVisible();
   }

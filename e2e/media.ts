@@ -93,6 +93,79 @@ export function silentEnds(): string {
   });
 }
 
+/** Second of its film at which a clip clicks. */
+export const FILM_CLICK = 1;
+
+/**
+ * A film whose brightness rises by `STEP_A_SECOND` each second, so that every frame tells its own time, with a sound that
+ * clicks once. The sound is not compressed in a MOV: it lies where it was put, to the frame.
+ */
+export const STEP_A_SECOND = 40;
+
+export function clip(ending: 'mov' | 'mp4' | 'webm', seconds = 5): string {
+  return made(`film-${seconds}.${ending}`, (path) => {
+    const sound = join(FOLDER, `film-sound-${seconds}.wav`);
+    const frames = seconds * 48_000;
+    const samples = new Float32Array(frames * 2);
+    for (let i = 0; i < frames; i += 1) samples[i * 2] = samples[i * 2 + 1] = 0.01 * Math.sin((2 * Math.PI * 300 * i) / 48_000);
+    for (let i = -48; i <= 48; i += 1) {
+      const value = 0.4 * (1 + Math.cos((Math.PI * i) / 48));
+      samples[(FILM_CLICK * 48_000 + i) * 2]! += value;
+      samples[(FILM_CLICK * 48_000 + i) * 2 + 1]! += value;
+    }
+    const writer = new WavWriter('int16');
+    writeFileSync(sound, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
+    const codings = {
+      mov: ['-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-c:a', 'pcm_s16le'],
+      mp4: ['-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-c:a', 'aac'],
+      webm: ['-c:v', 'libvpx', '-b:v', '1M', '-c:a', 'libopus'],
+    };
+    const light = `nullsrc=s=320x180:r=25:d=${seconds},geq=lum='20+${STEP_A_SECOND}*T':cb=128:cr=128`;
+    ffmpeg('-f', 'lavfi', '-i', light, '-i', sound, ...codings[ending], '-t', String(seconds), path);
+  });
+}
+
+/** A film in a coding that browsers do not decode. */
+export function oldFilm(): string {
+  return made('old.mov', (path) => void ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=160x90:d=1', '-c:v', 'prores_ks', path));
+}
+
+/** Two recordings of one noisy minute-and-a-bit: `film` is a clip, `table` begins `TABLE_EARLY` seconds before it, duller and quieter. */
+export const TABLE_EARLY = 2.345;
+
+export function recordings(): { film: string; table: string; other: string } {
+  const film = made('noisy.mov', (path) => {
+    const table = join(FOLDER, 'world.wav');
+    ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=20:seed=5:a=0.3', '-ac', '1', table);
+    ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      'color=c=0x4060a0:s=160x90:r=25:d=8',
+      '-ss',
+      String(TABLE_EARLY),
+      '-t',
+      '8',
+      '-i',
+      table,
+      '-c:v',
+      'libx264',
+      '-pix_fmt',
+      'yuv420p',
+      '-c:a',
+      'pcm_s16le',
+      '-shortest',
+      path,
+    );
+  });
+  const table = made('table.wav', (path) => void ffmpeg('-i', join(FOLDER, 'world.wav'), '-af', 'lowpass=f=1800,volume=-8dB', path));
+  const other = made(
+    'other.wav',
+    (path) => void ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=15:seed=77:a=0.3', '-ac', '1', path),
+  );
+  return { film, table, other };
+}
+
 export function bytesFile(name: string, bytes: Uint8Array | string): string {
   return made(name, (path) => writeFileSync(path, bytes));
 }

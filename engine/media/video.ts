@@ -1,6 +1,9 @@
 import { ALL_FORMATS, BlobSource, Input, type InputVideoTrack } from 'mediabunny';
 import { Failure } from '../../core/failure';
 
+/** No film is smaller than this, bytes. */
+const SMALLEST = 256;
+
 /** A film that is open for reading. Whoever opened it closes it. */
 export interface OpenFilm {
   readonly track: InputVideoTrack;
@@ -27,6 +30,8 @@ export async function openFilm(file: Blob): Promise<OpenFilm> {
     input.dispose();
     if (error instanceof Failure) throw error;
     const name = error instanceof Error ? error.name : '';
-    throw new Failure(name === 'UnsupportedInputFormatError' ? 'photo.unreadable' : 'media.damaged', {}, error);
+    // A file of a few bytes makes the reader of containers stumble instead of saying no.
+    const unknown = name === 'UnsupportedInputFormatError' || file.size < SMALLEST;
+    throw new Failure(unknown ? 'photo.unreadable' : 'media.damaged', {}, error);
   }
 }

@@ -78,7 +78,9 @@ export function acceptLiningUp(): void {
   if (lining.status !== 'found') return;
   const part = newId();
   dropLiningUp();
-  useOpenShow.getState().edit(layInStep, { id: lining.clip, part, media: lining.media, offset: lining.offset });
+  const { edit, choose } = useOpenShow.getState();
+  edit(layInStep, { id: lining.clip, part, media: lining.media, offset: lining.offset });
+  choose({ kind: 'part', id: part });
 }
 
 export function dropLiningUp(): void {

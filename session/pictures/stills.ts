@@ -16,7 +16,7 @@ export async function stillFrom(clip: string): Promise<void> {
   const title = `${show.media[picture.media]!.title}, still at ${sayTime(at)}`;
   try {
     const file = await listener().call('still', { id: picture.media, at });
-    const { media } = await listener().call('take', { file, name: title, want: 'picture' });
+    const { media } = await listener().call('take', { file, name: `${title}.jpg`, want: 'picture' });
     const now = currentShow();
     if (now?.id !== show.id) return;
     const still = newPicture(newId(), media, now.ownStart);

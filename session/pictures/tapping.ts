@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { compareLengths, showSeconds } from '../../core/show';
+import { showSeconds } from '../../core/show';
 import { tapAlong } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../open/store';
 import { pause, playOn, useTransport } from '../sound/transport';
@@ -15,13 +15,17 @@ const set = (tapping: Tapping) => useTapping.setState({ tapping });
 /** Taps closer together than this are one, seconds: a finger that bounced. */
 const BOUNCE = 0.15;
 
+/** While tapping, the picture on screen is drawn as far as this beyond the now line, and further in time, seconds. */
+const WAITS = 5;
+let waits = 0;
+
 /** Draws the show as the taps would make it. While tapping, the picture on screen waits for its tap. */
 function preview(): void {
   const { tapping } = useTapping.getState();
   const show = currentShow();
   if (tapping.status === 'off' || !show) return;
   const { from, taps } = tapping;
-  const waits = Math.max(compareLengths(show).bed, showSeconds(show), (taps.at(-1) ?? from) + 1);
+  waits = useTransport.getState().now + WAITS;
   useOpenShow.getState().tryOut(tapAlong, { from, taps: tapping.status === 'tapping' ? [...taps, waits] : taps });
 }
 
@@ -32,8 +36,8 @@ export function startTapping(): void {
   const { now } = useTransport.getState();
   const from = now >= showSeconds(show) - 0.5 ? 0 : now;
   set({ status: 'tapping', from, taps: [] });
-  preview();
   playOn(from);
+  preview();
 }
 
 /** Ends the picture on screen, now. */
@@ -85,6 +89,11 @@ export function dropTapping(): void {
   set({ status: 'off' });
   useOpenShow.getState().endPreview();
 }
+
+// The picture on screen goes on waiting.
+useTransport.subscribe(({ now }) => {
+  if (useTapping.getState().tapping.status === 'tapping' && now > waits - 1) preview();
+});
 
 // The bed came to its end, or somebody paused: the taps so far wait to be used.
 useTransport.subscribe(({ playing }, before) => {

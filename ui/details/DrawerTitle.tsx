@@ -1,11 +1,18 @@
+import Trash from 'lucide-react-native/icons/trash';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
 import { useOpenShow } from '../../session/open/store';
 import { IconButton } from '../controls/Button';
 import { Say } from '../controls/Say';
 
-/** What is chosen, and letting go of it. */
-export function DrawerTitle({ title, said }: { readonly title: string; readonly said: string }) {
+interface Props {
+  readonly title: string;
+  readonly said: string;
+  readonly onRemove?: () => void;
+}
+
+/** What is chosen, taking it out, and letting go of it. */
+export function DrawerTitle({ title, said, onRemove }: Props) {
   return (
     <View className="flex-row items-center gap-2">
       <Say look="strong" numberOfLines={1} className="shrink">
@@ -14,6 +21,7 @@ export function DrawerTitle({ title, said }: { readonly title: string; readonly 
       <Say look="small" numberOfLines={1} className="flex-1">
         {said}
       </Say>
+      {onRemove ? <IconButton label="Remove" icon={Trash} tone="red" onPress={onRemove} /> : null}
       <IconButton label="Close the drawer" icon={X} onPress={() => useOpenShow.getState().choose(null)} />
     </View>
   );

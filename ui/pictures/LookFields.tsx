@@ -11,8 +11,8 @@ import { CARD_COLOURS } from './cardColours';
 export const FRAMINGS: readonly { readonly value: Framing; readonly label: string }[] = [
   { value: 'fit', label: 'Whole' },
   { value: 'fill', label: 'Fill' },
-  { value: 'across', label: 'Move' },
-  { value: 'back', label: 'Move back' },
+  { value: 'across', label: 'Across' },
+  { value: 'back', label: 'Back' },
 ];
 
 const NOTES: Readonly<Record<Framing, string>> = {

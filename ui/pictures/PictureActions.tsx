@@ -15,11 +15,14 @@ import { stillFrom } from '../../session/pictures/stills';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { PICTURES } from '../faces/accept';
+import { useWide } from '../theme/useWide';
 import { openPanel } from '../panels/open';
 
 /** What can be done to the chosen pictures in one tap. */
 export function PictureActions({ show, pictures }: { readonly show: Show; readonly pictures: readonly Picture[] }) {
   const { edit } = useOpenShow.getState();
+  // A phone's drawer has it in its title row.
+  const wide = useWide();
   const ids = show.pictures.filter((one) => pictures.some(({ id }) => id === one.id)).map((one) => one.id);
   const first = show.pictures.findIndex((one) => one.id === ids[0]);
   const last = show.pictures.findIndex((one) => one.id === ids.at(-1));
@@ -56,7 +59,7 @@ export function PictureActions({ show, pictures }: { readonly show: Show; readon
           onFiles={([file]) => (file ? void replaceFile(lone.id, file) : undefined)}
         />
       ) : null}
-      <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePictures, { ids })} />
+      {wide ? <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePictures, { ids })} /> : null}
     </View>
   );
 }

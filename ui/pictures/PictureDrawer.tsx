@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { hasOwnSound, type Clip, type Picture, type Show } from '../../core/show';
+import { removePictures } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { DrawerTitle } from '../details/DrawerTitle';
@@ -89,7 +90,10 @@ export function PictureDrawer({ show, pictures }: Props) {
   const tool = tools.includes(wanted) ? wanted : 'Time';
   return (
     <View className="gap-2">
-      <DrawerTitle {...titleOf(show, pictures)} />
+      <DrawerTitle
+        {...titleOf(show, pictures)}
+        onRemove={() => useOpenShow.getState().edit(removePictures, { ids: pictures.map((one) => one.id) })}
+      />
       <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
         <ToolFields show={show} pictures={pictures} tool={tool} />
       </ScrollView>

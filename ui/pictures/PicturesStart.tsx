@@ -57,13 +57,13 @@ export function PicturesStart({ show }: { readonly show: Show }) {
         <Button label="Card" hint="Add a card" icon={Square} kind="moss" onPress={() => addCard(show)} />
       </View>
       {count > 0 ? (
-        <View className="flex-row flex-wrap gap-1.5">
+        <View className="flex-row gap-1.5">
           <Button label="Spread" icon={Spread} onPress={() => openPanel({ name: 'spread' })} tight className="grow" />
           <Button label="Tap along" icon={Hand} onPress={startTapping} tight className="grow" />
           <Button label="All" hint="All pictures" icon={Settings} onPress={() => openPanel({ name: 'all' })} tight className="grow" />
           {show.pictures.some((picture) => hasOwnSound(show, picture)) ? (
             <Button
-              label="Clips’ sound"
+              label="Sound"
               hint={own ? 'Hide the clips’ sound' : 'Show the clips’ sound'}
               icon={Volume}
               chosen={own}

@@ -20,7 +20,7 @@ export function TapBar() {
             ? 'Tap where the next picture should come: the button, or the key T.'
             : `${tapping.taps.length} tapped, the last at ${sayTime(tapping.taps.at(-1)!)}.`}
         </Say>
-        <Button label="Tap" hint="Tap: next picture" icon={Hand} kind="strong" onPress={tap} className="min-h-[84px]" />
+        <Button label="Tap" hint="Tap: next picture" icon={Hand} kind="strong" onPress={tap} className="py-8" />
         <Button label="That is all" kind="quiet" onPress={stopTapping} />
       </View>
     );

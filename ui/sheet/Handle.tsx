@@ -26,6 +26,14 @@ export function Knob({ tone }: { readonly tone: HandleTone }) {
   return <div className={`h-6 w-6 rounded-full border-[3px] bg-card ${TONES[tone].knob}`} />;
 }
 
+/**
+ * How far two handles that lie `between` pixels apart are pushed away from each other, each of them, so that a thumb finds
+ * either: a short part's ends would lie on one another.
+ */
+export function pushApart(between: number): number {
+  return Math.max(0, (TARGET - between) / 2);
+}
+
 interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onMove' | 'onEnd' | 'onCancel'> {
   readonly name: string;
   readonly testId: string;
@@ -35,6 +43,8 @@ interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onMove' | 
   readonly width: number;
   /** Moment of the show on which its middle lies. */
   readonly moment: number;
+  /** Pixels by which it is drawn further down, to make room for another one. */
+  readonly push?: number;
   readonly children: ReactNode;
 }
 
@@ -47,6 +57,7 @@ export function Handle({
   left,
   width,
   moment,
+  push = 0,
   pixelsPerSecond,
   onMove,
   onEnd,
@@ -54,7 +65,7 @@ export function Handle({
   children,
 }: HandleProps) {
   const drag = useVerticalDrag({ pixelsPerSecond, hold: 0, onMove, onEnd, onCancel });
-  const top = moment * pixelsPerSecond - TARGET / 2;
+  const top = moment * pixelsPerSecond - TARGET / 2 + push;
   return (
     <div
       {...drag.props}
@@ -66,7 +77,7 @@ export function Handle({
       aria-valuetext={said}
       data-testid={testId}
       className="absolute flex items-center justify-center"
-      style={{ left, width, top, height: TARGET, touchAction: 'none', cursor: 'ns-resize' }}
+      style={{ left, width, top, height: TARGET, zIndex: 4, touchAction: 'none', cursor: 'ns-resize' }}
     >
       {children}
     </div>

@@ -4,7 +4,7 @@ import { setOwn } from '../../core/show/edits';
 import { clamp, saySpan, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import type { Column } from './columns';
-import { Bar, Handle, Knob, TARGET } from './Handle';
+import { Bar, Handle, Knob, TARGET, pushApart } from './Handle';
 import { LaneTiles } from './LaneTiles';
 import { PartBody, PartHandles } from './PartHandles';
 import { drawOwn } from './river';
@@ -51,7 +51,7 @@ export function OwnLane({ show, saved, column, view }: Props) {
         return (
           <div key={clip.id}>
             <OwnBody clip={clip} part={part} title={title} column={column} pixelsPerSecond={pixelsPerSecond} chosen={isChosen} />
-            {isChosen && base?.kind === 'clip' ? (
+            {isChosen && clip.own.on && base?.kind === 'clip' ? (
               <OwnHandles clip={clip} base={base} part={part} column={column} pixelsPerSecond={pixelsPerSecond} />
             ) : null}
           </div>
@@ -132,27 +132,35 @@ function OwnHandles({ clip, base, part, column, pixelsPerSecond }: OwnProps & { 
   });
   const change = (what: Parameters<typeof setOwn>[1]['change']) => ({ id: base.id, change: what });
   const length = end - part.at;
+  const ends = pushApart(length * pixelsPerSecond);
+  const fades = pushApart((length - fadeUp.seconds - fadeOut.seconds) * pixelsPerSecond);
   const fade = (side: 'fadeUp' | 'fadeOut', seconds: number) =>
     change({ [side]: { ...base.own[side], seconds: clamp(base.own[side].seconds + seconds, 0, length) } });
   const left = { left: column.x - TARGET / 2, width: TARGET };
   const right = { left: column.x + column.width - TARGET / 2, width: TARGET };
   return (
     <>
-      <Handle {...handle('Sound starts earlier', 'lead', part.at, clip.own.lead, (s) => change({ lead: base.own.lead - s }))} {...left}>
+      <Handle
+        {...handle('Sound starts earlier', 'lead', part.at, clip.own.lead, (s) => change({ lead: base.own.lead - s }))}
+        {...left}
+        push={-ends}
+      >
         <Bar tone="slate" />
       </Handle>
-      <Handle {...handle('Sound runs on', 'tail', end, clip.own.tail, (s) => change({ tail: base.own.tail + s }))} {...left}>
+      <Handle {...handle('Sound runs on', 'tail', end, clip.own.tail, (s) => change({ tail: base.own.tail + s }))} {...left} push={ends}>
         <Bar tone="slate" />
       </Handle>
       <Handle
         {...handle('Own sound: fade up', 'own fadeUp', part.at + fadeUp.seconds, fadeUp.seconds, (s) => fade('fadeUp', s))}
         {...right}
+        push={-fades}
       >
         <Knob tone="slate" />
       </Handle>
       <Handle
         {...handle('Own sound: fade out', 'own fadeOut', end - fadeOut.seconds, fadeOut.seconds, (s) => fade('fadeOut', -s))}
         {...right}
+        push={fades}
       >
         <Knob tone="slate" />
       </Handle>

@@ -5,7 +5,7 @@ import type { Face } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
 import type { Column } from './columns';
 import { NOW_AT } from './useSheetScroll';
-import { Bar, Handle, Knob, TARGET, type HandleTone } from './Handle';
+import { Bar, Handle, Knob, TARGET, pushApart, type HandleTone } from './Handle';
 import { useVerticalDrag } from './useVerticalDrag';
 
 /** Press this long to lift a part, ms. */
@@ -78,12 +78,15 @@ export function PartBody({
 export function PartHandles(props: Props) {
   const { part } = props;
   const end = partEnd(part);
+  const [risen, falls] = [part.at + part.fadeUp.seconds, end - part.fadeOut.seconds];
+  const ends = pushApart((end - part.at) * props.pixelsPerSecond);
+  const fades = pushApart((falls - risen) * props.pixelsPerSecond);
   return (
     <>
-      <TrimBar {...props} edge="start" moment={part.at} />
-      <TrimBar {...props} edge="end" moment={end} />
-      <FadeKnob {...props} side="fadeUp" moment={part.at + part.fadeUp.seconds} />
-      <FadeKnob {...props} side="fadeOut" moment={end - part.fadeOut.seconds} />
+      <TrimBar {...props} edge="start" moment={part.at} push={-ends} />
+      <TrimBar {...props} edge="end" moment={end} push={ends} />
+      <FadeKnob {...props} side="fadeUp" moment={risen} push={-fades} />
+      <FadeKnob {...props} side="fadeOut" moment={falls} push={fades} />
     </>
   );
 }
@@ -95,7 +98,8 @@ function TrimBar({
   tone,
   edge,
   moment,
-}: Props & { readonly edge: 'start' | 'end'; readonly moment: number }) {
+  push,
+}: Props & { readonly edge: 'start' | 'end'; readonly moment: number; readonly push: number }) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const anchor = edge === 'start' ? base.at : partEnd(base);
   const to = (seconds: number) => ({ id: base.id, edge, moment: anchor + seconds });
@@ -108,6 +112,7 @@ function TrimBar({
       left={column.x}
       width={Math.max(TARGET, column.width * 0.5)}
       moment={moment}
+      push={push}
       pixelsPerSecond={pixelsPerSecond}
       onMove={(seconds) => tryOut(trimEdge, to(seconds))}
       onEnd={(seconds) => edit(trimEdge, to(seconds))}
@@ -126,7 +131,8 @@ function FadeKnob({
   tone,
   side,
   moment,
-}: Props & { readonly side: 'fadeUp' | 'fadeOut'; readonly moment: number }) {
+  push,
+}: Props & { readonly side: 'fadeUp' | 'fadeOut'; readonly moment: number; readonly push: number }) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const sign = side === 'fadeUp' ? 1 : -1;
   const to = (seconds: number) => ({
@@ -143,6 +149,7 @@ function FadeKnob({
       left={column.x + column.width - TARGET}
       width={TARGET}
       moment={moment}
+      push={push}
       pixelsPerSecond={pixelsPerSecond}
       onMove={(seconds) => tryOut(setFade, to(seconds))}
       onEnd={(seconds) => edit(setFade, to(seconds))}

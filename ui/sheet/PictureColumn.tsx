@@ -19,7 +19,7 @@ import { currentShow, tapPicture, useOpenShow } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
 import { FilmStrip } from './FilmStrip';
-import { Bar, Handle } from './Handle';
+import { Bar, Handle, TARGET } from './Handle';
 import type { Viewport } from './useSheetScroll';
 
 const INSTRUCTIONS = {
@@ -107,7 +107,8 @@ function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | '
   const base = currentShow()?.pictures.find((one) => one.id === picture.id);
   if (!base) return null;
   const to = (seconds: number) => ({ ids: [picture.id], seconds: base.hold + seconds });
-  const common = { left: column.x + column.width * 0.25, width: column.width * 0.5, pixelsPerSecond, onCancel: endPreview };
+  // At the two sides, so that a short picture's two handles do not meet and its neighbours can still be tapped.
+  const common = { width: TARGET, pixelsPerSecond, onCancel: endPreview };
   const from = (seconds: number) => ({
     id: picture.id,
     edge: 'start' as const,
@@ -117,6 +118,7 @@ function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | '
     <>
       <Handle
         {...common}
+        left={column.x + column.width - TARGET}
         name="Time on screen"
         testId="hold"
         value={picture.hold}
@@ -130,6 +132,7 @@ function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | '
       {picture.kind === 'clip' ? (
         <Handle
           {...common}
+          left={column.x}
           name="Start in the film"
           testId="clip start"
           value={picture.from}

@@ -59,6 +59,8 @@ export function useSheetScroll(seconds: number) {
   const onScroll = () => {
     const element = scroller.current;
     if (!element || Math.abs(element.scrollTop - asked.current) < 1.5) return;
+    // A sheet that has just changed its height was moved by the browser, not by a person: `follow` puts it right.
+    if (element.clientHeight !== height) return;
     asked.current = element.scrollTop;
     scrubTo(element.scrollTop / pixelsPerSecond);
     clearTimeout(rest.current);

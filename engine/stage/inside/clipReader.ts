@@ -57,8 +57,8 @@ export class ClipReader {
   private covers(): boolean {
     const { current, next, target, from } = this;
     if (!current || target < from - EXACT) return false;
-    if (next) return target < next.timestamp + EXACT;
-    return this.ended || target < current.timestamp + current.duration + EXACT;
+    if (next) return target < next.timestamp - EXACT;
+    return this.ended || target < current.timestamp + current.duration - EXACT;
   }
 
   private ended = false;

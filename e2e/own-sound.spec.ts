@@ -1,0 +1,176 @@
+import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, newShow, test, type } from './app';
+import { clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
+import type { Page } from '@playwright/test';
+
+/** A red photo for five seconds, then the clip: `from` seconds of its film on. */
+async function clipBehindPhoto(page: Page, from: number): Promise<void> {
+  await newShow(page);
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), clip('mov')]);
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'More', exact: true }).tap();
+  await page.getByRole('button', { name: 'Trim on the film' }).tap();
+  await type(page, 'From', String(from));
+  await page.keyboard.press('Escape');
+}
+
+async function exported(page: Page, path: string): Promise<Float32Array> {
+  await exportWav(page, path, 'Float');
+  await face(page, 'Pictures');
+  return samplesOf(path).left;
+}
+
+const level = (samples: Float32Array, from: number, to: number) => {
+  const part = samples.subarray(Math.round(from * 48_000), Math.round(to * 48_000));
+  return Math.sqrt(part.reduce((sum, value) => sum + value * value, 0) / part.length);
+};
+
+test('the sound starts before its picture (J-cut) and runs on after it, to the frame; it is switched, lowered and silenced', async ({
+  page,
+}, info) => {
+  await clipBehindPhoto(page, 2);
+  await page.getByRole('button', { name: 'Sound', exact: true }).tap();
+  await type(page, 'Starts earlier by', '1.5');
+  const early = await exported(page, info.outputPath('early.wav'));
+  // The film clicks a second before the passage that is shown, and the passage begins at five seconds.
+  expect(loudestFrame(early)).toBe((5 + FILM_CLICK - 2) * 48_000);
+  expect(level(early, 0, 3.4)).toBe(0);
+  expect(level(early, 6, 7)).toBeCloseTo(0.01 / Math.SQRT2, 4);
+
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'Sound', exact: true }).tap();
+  await type(page, 'Own sound in dB', '-6.0206');
+  await page.getByRole('button', { name: 'Silence a stretch' }).tap();
+  await type(page, 'Silent from', '3');
+  await type(page, 'Silent to', '3.5');
+  await page.getByRole('button', { name: 'Silence this stretch' }).tap();
+  await expect(page.getByText('silent from 0:03.0 to 0:03.5 of the film')).toBeVisible();
+  const quiet = await exported(page, info.outputPath('quiet.wav'));
+  expect(level(quiet, 6, 6.5)).toBe(0);
+  expect(level(quiet, 6.6, 7)).toBeCloseTo(0.005 / Math.SQRT2, 4);
+
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'Sound', exact: true }).tap();
+  await page.getByRole('button', { name: 'Its sound is on' }).tap();
+  expect(level(await exported(page, info.outputPath('off.wav')), 0, 8)).toBe(0);
+});
+
+test('by thumb on its lane: earlier and later by the bars, set apart, moved, put back', async ({ page }, info) => {
+  await clipBehindPhoto(page, 2);
+  await page.getByRole('button', { name: 'Close the drawer' }).tap();
+  const own = page.getByRole('button', { name: /^Sound of film-5/ });
+  await own.tap();
+  const scale = await page.getByTestId('sheet').evaluate((sheet) => sheet.clientHeight / 45);
+  await dragByTouch(page, await centreOf(page, 'lead'), -scale * 1.2);
+  await expect(page.getByRole('button', { name: /^Undo: start a clip’s sound earlier/ })).toBeVisible();
+  const lead = Number((await field(page, 'Starts earlier by').inputValue()).replace(' s', ''));
+  expect(lead).toBeGreaterThan(1);
+  expect(lead).toBeLessThan(1.5);
+  await page.getByRole('button', { name: 'Set it apart' }).tap();
+  await page.getByRole('button', { name: 'Ends', exact: true }).tap();
+  await type(page, 'Starts at', '0.5');
+  const apart = await exported(page, info.outputPath('apart.wav'));
+  // It begins `lead` seconds before the film's second 2: the click is a second before that second.
+  expect(Math.abs(loudestFrame(apart) - (0.5 + lead - 1) * 48_000)).toBeLessThanOrEqual(1);
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'Sound', exact: true }).tap();
+  await page.getByRole('button', { name: 'Put its sound back' }).tap();
+  const back = await exported(page, info.outputPath('back.wav'));
+  expect(loudestFrame(back)).toBe((5 + FILM_CLICK - 2) * 48_000);
+});
+
+test('a recording is lined up with its clip and laid in step; a stranger is said to be unsure; both stay in step', async ({
+  page,
+}, info) => {
+  const { film, table, other } = recordings();
+  await newShow(page);
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), film]);
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'Sound', exact: true }).tap();
+  await page.getByRole('button', { name: 'Line up a recording' }).tap();
+  await page.getByTestId('files: Choose the recording').setInputFiles(other);
+  await expect(page.getByText(/^Unsure: the best place/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Line up a recording' }).tap();
+  await page.getByTestId('files: Choose the recording').setInputFiles(table);
+  await expect(page.getByText(/^Sure: the recording begins at −2\.34[45] s/)).toBeVisible();
+  await page.getByRole('button', { name: 'Hear both' }).tap();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).tap();
+  await page.getByRole('button', { name: 'Lay it in step' }).tap();
+  await expect(page.getByText(/sound of a clip|plays 0:08/)).toBeVisible();
+  const laid = await exported(page, info.outputPath('laid.wav'));
+  const recording = samplesOf(table).left;
+  const begins = Math.round(TABLE_EARLY * 48_000);
+  expect(likeness(laid, 5.5 * 48_000, recording, begins + 0.5 * 48_000, 60)).toBeGreaterThan(0.99);
+
+  // A longer photo before it: the recording moves along with its clip.
+  await page.getByTestId('picture 1').tap();
+  await type(page, 'Time on screen', '7');
+  const moved = await exported(page, info.outputPath('moved.wav'));
+  expect(likeness(moved, 7.5 * 48_000, recording, begins + 0.5 * 48_000, 60)).toBeGreaterThan(0.99);
+});
+
+/** The highest correlation of a second of two sounds within some frames around the given places. */
+function likeness(a: Float32Array, at: number, b: Float32Array, from: number, around: number): number {
+  let best = 0;
+  for (let shift = -around; shift <= around; shift += 1) {
+    let ab = 0;
+    let aa = 0;
+    let bb = 0;
+    for (let i = 0; i < 24_000; i += 1) {
+      const x = a[at + i]!;
+      const y = b[from + shift + i]!;
+      ab += x * y;
+      aa += x * x;
+      bb += y * y;
+    }
+    best = Math.max(best, ab / Math.sqrt(aa * bb));
+  }
+  return best;
+}
+
+test('@wide by keyboard: choose by Ctrl, order, time, the clip’s sound and its fades, paste', async ({ page }) => {
+  await newShow(page);
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('green.png', '#30a050'), clip('mov')]);
+  await page.getByTestId('picture 1').focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('picture 2').focus();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('2 pictures', { exact: true })).toBeVisible();
+  await type(page, 'Time on screen', '4');
+  await expect(page.getByText('/ 0:13.0')).toBeVisible();
+  await page.getByTestId('picture 3').focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('hold').focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(field(page, 'Time on screen')).toHaveValue('4.0 s');
+  await page.getByTestId('clip start').focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(field(page, 'Time on screen')).toHaveValue('3.0 s');
+  await page.getByRole('button', { name: /^Sound of film-5/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('tail').focus();
+  for (let i = 0; i < 5; i += 1) await page.keyboard.press('ArrowDown');
+  await expect(field(page, 'Runs on by')).toHaveValue('0.5 s');
+  await page.getByTestId('own fadeOut').focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(field(page, 'Own fade out')).toHaveValue('1.1 s');
+  await page.keyboard.press('Escape');
+
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('3 pictures', { exact: true })).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect(page.getByTestId('picture 1')).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('picture 3')).toBeVisible();
+
+  await page.evaluate(async () => {
+    const canvas = document.createElement('canvas');
+    canvas.getContext('2d')!.fillRect(0, 0, 300, 150);
+    const blob = await new Promise<Blob>((done) => canvas.toBlob((one) => done(one!)));
+    const data = new DataTransfer();
+    data.items.add(new File([blob], 'pasted.png', { type: 'image/png' }));
+    window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data }));
+  });
+  await expect(page.getByTestId('picture 4')).toHaveAttribute('aria-label', /Picture 4, pasted/);
+});
