@@ -2,10 +2,11 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM } from '../playwright.config';
 import { ffmpeg, photo } from '../e2e/media';
 import { median, type Figure } from './figure';
+import { aligning, dissolving, importing, scrubbing } from './pictures';
 
 const PORT = 4878;
 
@@ -20,7 +21,7 @@ function firstVisit(): Figure {
 function workers(): Figure[] {
   const folder = 'dist/_expo/static/js/web';
   return readdirSync(folder)
-    .filter((name) => /^(listen|mix)-/.test(name))
+    .filter((name) => /^(listen|mix|stage)-/.test(name))
     .map((name) => ({
       name: `Worker ${name.split('-')[0]}, gzip`,
       value: gzipSync(readFileSync(join(folder, name))).length / 1000,
@@ -114,6 +115,20 @@ async function scrolling(page: Page): Promise<Figure[]> {
   ];
 }
 
+/** Each in a visit of its own, so that none measures what another left behind. */
+async function pictureFigures(browser: Browser): Promise<Figure[]> {
+  const figures: Figure[] = [];
+  for (const steps of [[importing, dissolving], [scrubbing], [aligning]]) {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    const page = await context.newPage();
+    await page.addInitScript('globalThis.__name = (named) => named');
+    await emptyShow(page);
+    for (const step of steps) figures.push(...(await step(page)));
+    await context.close();
+  }
+  return figures;
+}
+
 export async function browserFigures(): Promise<Figure[]> {
   const server = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'server/main.ts', 'dist', '.cache/demo'], {
     env: { ...process.env, PORT: String(PORT) },
@@ -131,7 +146,8 @@ export async function browserFigures(): Promise<Figure[]> {
     await page.getByRole('tab', { name: 'Pictures' }).click();
     await page.getByTestId('picture 1').click();
     await page.getByRole('button', { name: 'Remove' }).click();
-    return [...figures, ...(await scrolling(page))];
+    figures.push(...(await scrolling(page)));
+    return [...figures, ...(await pictureFigures(browser))];
   } finally {
     await browser.close();
     server.kill();

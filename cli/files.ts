@@ -1,7 +1,8 @@
+import { spawnSync } from 'node:child_process';
 import { closeSync, fstatSync, openSync, readSync, rmSync, mkdtempSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { WavReader, type ByteSource } from '../core/files';
+import { WavReader, looksLikeWav, type ByteSource } from '../core/files';
 import { Converter, readWindow, type PcmSource } from '../core/sound';
 
 /** A sentence for whoever typed the command; exit code 2. */
@@ -43,15 +44,29 @@ export function eachBlock(reader: WavReader, take: (planes: Float32Array[], coun
   for (let first = 0; first < frames; first += BLOCK) take(planes, reader.read(first, BLOCK, planes));
 }
 
-/** A WAV as a source at the mix rate. What is not at that rate, or not mono or stereo, is converted into a temporary file first. */
-export function wavSource(path: string): { source: PcmSource; close(): void } {
+/** A sound file as a WAV: as it is, or decoded by ffmpeg (the sound of a clip, say) into `folder`. */
+function asWav(path: string, folder: string): OpenFile {
   const file = openFile(path);
+  if (looksLikeWav(file)) return file;
+  file.close();
+  const decoded = join(folder, 'decoded.wav');
+  const options = ['-nostdin', '-v', 'error', '-i', path, '-vn', '-c:a', 'pcm_f32le', decoded];
+  const { error, status, stderr } = spawnSync('ffmpeg', options, { encoding: 'utf8' });
+  if (error) throw new Complaint(`${path} is no WAV, and ffmpeg, which could read it, is not installed.`);
+  if (status !== 0) throw new Complaint(`${path} cannot be read: ${stderr.trim()}`);
+  return openFile(decoded);
+}
+
+/** A sound as a source at the mix rate. What is not at that rate, or not mono or stereo, is converted into a temporary file first. */
+export function soundSource(path: string): { source: PcmSource; close(): void } {
   const folder = mkdtempSync(join(tmpdir(), 'rain-bed-'));
+  let file: OpenFile | null = null;
   const close = () => {
-    file.close();
+    file?.close();
     rmSync(folder, { recursive: true, force: true });
   };
   try {
+    file = asWav(path, folder);
     const reader = new WavReader(file);
     const converter = new Converter(reader.header.rate, reader.header.channels);
     const { channels } = converter;

@@ -4,7 +4,7 @@ import { WavWriter, type WavFormat } from '../core/files';
 import { Mixer, planShow } from '../core/mix';
 import { readShow, type Show } from '../core/show';
 import type { PcmSource } from '../core/sound';
-import { Complaint, wavSource } from './files';
+import { Complaint, soundSource } from './files';
 
 const BLOCK = 48_000;
 
@@ -31,11 +31,11 @@ function mediaPath(folder: string, id: string): string {
 /** `bed render SHOWDIR OUT.wav`: the sound of a show, exactly as long as its pictures. The file appears only when it is whole. */
 export function render(folder: string, out: string, format: WavFormat): string {
   const plan = planShow(readShowFolder(folder));
-  const opened = new Map<string, ReturnType<typeof wavSource>>();
+  const opened = new Map<string, ReturnType<typeof soundSource>>();
   const unfinished = `${out}.unfinished`;
   try {
     for (const part of plan.parts) {
-      if (!opened.has(part.media)) opened.set(part.media, wavSource(mediaPath(folder, part.media)));
+      if (!opened.has(part.media)) opened.set(part.media, soundSource(mediaPath(folder, part.media)));
     }
     const sources = new Map<string, PcmSource>([...opened].map(([id, one]) => [id, one.source]));
     const mixer = new Mixer(plan, sources);

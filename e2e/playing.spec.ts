@@ -84,5 +84,5 @@ test('scrolling is scrubbing: the stage shows the picture at the now line', asyn
   await page.mouse.move(200, 500);
   await page.mouse.wheel(0, 400);
   await expect(page.getByText(/^0:4\d\.\d \/ 1:36\.0/)).toBeVisible();
-  await expect(page.getByRole('img', { name: 'First spadeful' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'The spade' })).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { firstDifference } from '../../tests/tones';
-import { envelopeAt, envelopeOf, fadeShape, fillEnvelope } from './envelope';
+import { EDGE, envelopeAt, envelopeOf, fadeShape, fillEnvelope } from './envelope';
 
 const bend = fc.double({ min: -1, max: 1, noNaN: true });
 
@@ -28,8 +28,10 @@ it('gives the mixer and the river the same numbers, however the block is cut', (
       fc.nat(4000),
       bend,
       fc.nat(2999),
-      (length, level, up, upBend, out, outBend, cut) => {
-        const envelope = envelopeOf(length, level, { frames: up, bend: upBend }, { frames: out, bend: outBend });
+      fc.array(fc.tuple(fc.nat(3000), fc.nat(900)), { maxLength: 3 }),
+      (length, level, up, upBend, out, outBend, cut, silent) => {
+        const quiet = silent.map(([from, more]) => ({ from, to: from + more }));
+        const envelope = envelopeOf(length, level, { frames: up, bend: upBend }, { frames: out, bend: outBend }, quiet);
         const whole = new Float32Array(length);
         fillEnvelope(envelope, 0, length, whole);
         const first = Math.min(cut, length);
@@ -44,4 +46,13 @@ it('gives the mixer and the river the same numbers, however the block is cut', (
     ),
     { numRuns: 100 },
   );
+});
+
+it('is silent throughout a silent stretch and itself again an edge away, without a step between', () => {
+  const none = { frames: 0, bend: 0 };
+  const level = new Float32Array(4000);
+  fillEnvelope(envelopeOf(4000, 0, none, none, [{ from: 1000, to: 2000 }]), 0, 4000, level);
+  expect(level.subarray(1000, 2001).every((gain) => gain === 0)).toBe(true);
+  expect([level[999 - EDGE], level[2001 + EDGE]]).toEqual([1, 1]);
+  for (let i = 1; i < level.length; i += 1) expect(Math.abs(level[i]! - level[i - 1]!)).toBeLessThanOrEqual(1 / EDGE + 1e-6);
 });

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { showOf } from '../../tests/shows';
+import { showOf, withClip } from '../../tests/shows';
+import { setOwn, silenceStretch } from '../show/edits';
+import { EDGE } from '../level';
 import { RATE, framesOf } from '../units';
 import { planShow, planSound } from './plan';
 
@@ -79,4 +81,30 @@ it('closes the show only where something runs over its end', () => {
   expect(planShow(showOf([5], 10)).closing).toBe(144);
   expect(planShow(showOf([10], 10)).closing).toBe(0);
   expect(planSound('0'.repeat(64), 2.5)).toMatchObject({ frames: 2.5 * RATE, closing: 0 });
+});
+
+describe('the own sound of a clip', () => {
+  const show = withClip(showOf([5.0004, 5], 30), 1, 12, { from: 2, hold: 6 });
+  const own = (one: typeof show) => planShow(one).parts.find((part) => part.id === 'own-clip');
+
+  it('is planned like any part, to the frame, lead and tail included; the show stays as long as its pictures', () => {
+    const cut = setOwn(show, { id: 'clip', change: { lead: 1.5, tail: 0.25, gain: -6 } });
+    expect(own(cut)).toMatchObject({ start: framesOf(3.5004), end: framesOf(11.2504), spans: [{ source: 24_000 }] });
+    expect(planShow(cut).frames).toBe(planShow(show).frames);
+    expect(own(setOwn(show, { id: 'clip', change: { on: false } }))).toBeUndefined();
+  });
+
+  it('goes by the lane’s level, mute and solo', () => {
+    const lanes = (change: object) => show.lanes.map((lane) => (lane.kind === 'own' ? { ...lane, ...change } : lane));
+    expect(own({ ...show, lanes: lanes({ mute: true }) })).toBeUndefined();
+    expect(planShow({ ...show, lanes: lanes({ solo: true }) }).parts.map((part) => part.id)).toEqual(['own-clip']);
+    expect(own({ ...show, lanes: lanes({ gain: -6 }) })!.envelope.gain).toBeCloseTo(own(show)!.envelope.gain * 10 ** (-6 / 20), 9);
+  });
+
+  it('has its silent stretches where the film has them, also beside a cut', () => {
+    const quiet = silenceStretch(show, { id: 'clip', from: 3, to: 4 });
+    expect(own(quiet)!.envelope.quiet).toEqual([{ from: RATE, to: 2 * RATE }]);
+    expect(own(silenceStretch(show, { id: 'clip', from: 0, to: 2.5 }))!.envelope.quiet).toEqual([{ from: 0, to: RATE / 2 }]);
+    expect(EDGE).toBe(144);
+  });
 });

@@ -3,6 +3,7 @@ import { RATE } from '../units';
 import { align } from './align';
 import { Fft, fftSize } from './fft';
 import { memorySource } from './pcm';
+import { TraceBuilder, traceOf } from './trace';
 
 describe('the Fourier transform', () => {
   it('agrees with the definition, at lengths on both sides of its blocks', () => {
@@ -64,13 +65,27 @@ function withNoise(samples: Float32Array, ratio: number, seed: number): Float32A
   return samples.map((value, i) => value + hiss[i]! * gain);
 }
 
+const trace = (samples: Float32Array) => traceOf(memorySource(samples, 1));
+
+it('traces a sound the same way however it streams by, on its own time', () => {
+  const samples = noise(6000, 3);
+  const whole = new TraceBuilder(2).push(samples);
+  const builder = new TraceBuilder(2);
+  const pieces = [0, 14, 15_00, 1502, 4000].flatMap((from, i, all) => [...builder.push(samples.subarray(from, all[i + 1] ?? 6000))]);
+  expect(whole).toHaveLength(500);
+  pieces.forEach((value, i) => expect(value).toBeCloseTo(whole[i]!, 6));
+  const click = new Float32Array(600);
+  click[300] = 36;
+  expect([...new TraceBuilder(1).push(click)].map((value, i) => [i, value]).filter(([, value]) => value !== 0)).toEqual([[50, 6]]);
+});
+
 describe('lining up two recordings of 30 s', () => {
   const SECONDS = 30;
   const world = lowPass(noise(60 * RATE, 7), 3000);
   const offset = Math.round(7.1234 * RATE);
   const film = world.slice(offset, offset + SECONDS * RATE);
   const table = world.slice(0, SECONDS * RATE);
-  const found = (first: Float32Array, second: Float32Array) => align(memorySource(first, 1), memorySource(second, 1))!;
+  const found = (first: Float32Array, second: Float32Array) => align(trace(first), trace(second))!;
 
   it('finds a known offset within 1 ms, clean and with as much noise as sound (0 dB)', () => {
     for (const [a, b] of [
@@ -94,7 +109,7 @@ describe('lining up two recordings of 30 s', () => {
   it('finds it from stereo against mono, whichever is longer', () => {
     const both = new Float32Array(film.length * 2);
     film.forEach((value, i) => (both[i * 2] = both[i * 2 + 1] = value));
-    const { offset: is } = align(memorySource(both, 2), memorySource(table.slice(10 * RATE, 14 * RATE), 1))!;
+    const { offset: is } = align(traceOf(memorySource(both, 2)), trace(table.slice(10 * RATE, 14 * RATE)))!;
     expect(Math.abs(is - (10 - offset / RATE))).toBeLessThan(0.001);
   });
 
@@ -114,9 +129,9 @@ describe('lining up two recordings of 30 s', () => {
   });
 
   it('says nothing of silence, and tells how far it is', () => {
-    expect(align(memorySource(new Float32Array(RATE), 1), memorySource(film, 1))).toBeNull();
+    expect(align(trace(new Float32Array(RATE)), trace(film))).toBeNull();
     const shares: number[] = [];
-    align(memorySource(film, 1), memorySource(table, 1), (share) => void shares.push(share));
+    align(trace(film), trace(table), (share) => void shares.push(share));
     expect(shares.at(-1)).toBeGreaterThan(0.9);
     expect([...shares]).toEqual([...shares].sort((a, b) => a - b));
   });

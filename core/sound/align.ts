@@ -1,6 +1,7 @@
-import { RATE, type Hertz, type Seconds } from '../units';
+import type { Hertz, Seconds } from '../units';
 import { Fft, fftSize } from './fft';
 import type { PcmSource } from './pcm';
+import { TRACE_RATE } from './trace';
 
 /** Where one recording lies against another. */
 export interface Alignment {
@@ -13,8 +14,8 @@ export interface Alignment {
   readonly verdict: 'sure' | 'likely' | 'unsure';
 }
 
-/** The two together are compared at the highest of these rates that keeps the transform within `MOST` numbers. */
-const FACTORS = [6, 8, 12, 16, 24, 32, 48, 96] as const;
+/** The two traces are thinned by the first of these that keeps the transform within `MOST` numbers. */
+const FACTORS = [1, 2, 3, 4, 5, 8, 16, 32] as const;
 const MOST = 1 << 21;
 /** Below this there is rumble and hum, Hz; above this share of the rate the decimating filter has taken the sound away. */
 const LOWEST: Hertz = 60;
@@ -29,7 +30,7 @@ const SURE = { clearness: 2, prominence: 12 };
 const LIKELY = { clearness: 1.4, prominence: 8 };
 
 /**
- * Finds where `second` lies against `first` by comparing the whole recordings: generalised cross-correlation with phase
+ * Finds where `second` lies against `first`, both given as traces (core/sound/trace.ts), by comparing them from end to end: generalised cross-correlation with phase
  * transform (Knapp and Carter, IEEE Transactions on Acoustics, Speech and Signal Processing 24(4), 1976). The phases alone
  * count, so that level, tone and a microphone's colour do not. Null where one of them is empty or silent.
  * `tick` is told the share done, [0, 1], and may throw to stop.
@@ -40,7 +41,7 @@ export function align(first: PcmSource, second: PcmSource, tick: (share: number)
   const a = decimate(first, factor, (share) => tick(share * 0.25));
   const b = decimate(second, factor, (share) => tick(0.25 + share * 0.25));
   if (isSilent(a) || isSilent(b)) return null;
-  const rate = RATE / factor;
+  const rate = TRACE_RATE / factor;
   const size = fftSize(a.length + b.length);
   const fft = new Fft(size);
   // Both are real: one transform of a + ib gives the two spectra.
@@ -116,64 +117,48 @@ function readPeak(correlation: Float64Array, ahead: number, behind: number, rate
   return { offset: (best + shift) / rate, clearness, prominence, verdict };
 }
 
-/** Frames read in one go, a multiple of every box below. */
-const PAGE = 1 << 16;
-/** Length of the decimating filter in output samples: four are enough where phases alone are compared. */
+/** Frames of a trace read in one go: a call to the file system costs more than the bytes do. */
+const PAGE = 1 << 19;
+/** Length of the thinning filter in frames of what comes out: four are enough where phases alone are compared. */
 const REACH = 4;
 
-/**
- * A recording as one channel at a `factor`-th of the mix rate: averages over a few frames first, which is cheap, then a
- * windowed sinc (Hann) on what is left.
- */
-function decimate(source: PcmSource, factor: number, tick: (share: number) => void): Float32Array {
-  const box = factor % 4 === 0 ? 4 : 2;
-  const step = factor / box;
-  const taps = lowPass(step * REACH, step);
+/** A trace thinned to a `factor`-th of its rate, band-limited by a windowed sinc (Hann). */
+function decimate(trace: PcmSource, factor: number, tick: (share: number) => void): Float32Array {
+  const out = new Float32Array(Math.max(1, Math.floor(trace.frames / factor)));
+  if (factor === 1) {
+    trace.read(0, out.length, out);
+    return out;
+  }
+  const taps = lowPass(factor * REACH, factor);
   const length = taps.length;
   const half = length / 2;
-  const out = new Float32Array(Math.max(1, Math.floor(source.frames / factor)));
-  const page = new Float32Array(PAGE * source.channels);
-  const fresh = PAGE / box;
   // What of the last page the filter still needs lies before what is read next.
-  const mono = new Float32Array(length + fresh);
+  const window = new Float32Array(length + PAGE);
   let done = 0;
-  for (let first = 0; done < out.length; first += fresh) {
-    mono.copyWithin(0, fresh);
-    source.read(first * box, PAGE, page);
-    average(page, box * source.channels, mono, length, fresh);
-    // mono[j] is the box at first − length + j; output n is centred on box n × step.
+  for (let first = 0; done < out.length; first += PAGE) {
+    window.copyWithin(0, PAGE);
+    trace.read(first, PAGE, window.subarray(length));
+    // window[j] is frame first − length + j; what comes out at n is centred on frame n × factor.
     const begin = first - length;
-    const reach = Math.min(out.length, Math.floor((first + fresh - half) / step) + 1);
+    const reach = Math.min(out.length, Math.floor((first + PAGE - half) / factor) + 1);
     for (; done < reach; done += 1) {
-      const start = done * step - half - begin;
+      const start = done * factor - half - begin;
       let sum = 0;
-      for (let i = 0; i < length; i += 1) sum += mono[start + i]! * taps[i]!;
+      for (let i = 0; i < length; i += 1) sum += window[start + i]! * taps[i]!;
       out[done] = sum;
     }
-    tick(Math.min(1, (first * box) / source.frames));
+    tick(Math.min(1, first / trace.frames));
   }
   return out;
 }
 
-/** Means of `size` neighbouring samples, all channels together. */
-function average(page: Float32Array, size: number, into: Float32Array, at: number, count: number): void {
-  const scale = 1 / size;
-  // Sizes are 2, 4 and 8: pairs of pairs, without a loop within the loop.
-  for (let i = 0, from = 0; i < count; i += 1, from += size) {
-    let sum = page[from]! + page[from + 1]!;
-    if (size > 2) sum += page[from + 2]! + page[from + 3]!;
-    if (size > 4) sum += page[from + 4]! + page[from + 5]! + (page[from + 6]! + page[from + 7]!);
-    into[at + i] = sum * scale;
-  }
-}
-
-function lowPass(length: number, step: number): Float32Array {
+function lowPass(length: number, factor: number): Float32Array {
   const taps = new Float32Array(length);
   const centre = length / 2;
   for (let i = 0; i < length; i += 1) {
-    const x = (i - centre) / step;
+    const x = (i - centre) / factor;
     const sinc = x === 0 ? 1 : Math.sin(Math.PI * x * 0.9) / (Math.PI * x * 0.9);
-    taps[i] = (sinc * (0.5 + 0.5 * Math.cos((2 * Math.PI * (i - centre)) / length))) / step;
+    taps[i] = (sinc * (0.5 + 0.5 * Math.cos((2 * Math.PI * (i - centre)) / length))) / factor;
   }
   return taps;
 }

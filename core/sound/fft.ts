@@ -14,9 +14,16 @@ export class Fft {
     this.cosines = new Float64Array(size);
     this.sines = new Float64Array(size);
     const most = size / 2;
-    for (let k = 0; k < most; k += 1) {
-      this.cosines[most + k] = Math.cos((Math.PI * k) / most);
-      this.sines[most + k] = -Math.sin((Math.PI * k) / most);
+    // Angles are put together from a coarse and a fine one: two short tables instead of a sine for every number.
+    const fine = Math.min(most, FINE);
+    const turn = Math.PI / most;
+    for (let coarse = 0; coarse < most; coarse += fine) {
+      const [c, s] = [Math.cos(coarse * turn), Math.sin(coarse * turn)];
+      for (let k = 0; k < fine; k += 1) {
+        const [fc, fs] = coarse === 0 ? [Math.cos(k * turn), Math.sin(k * turn)] : [this.cosines[most + k]!, -this.sines[most + k]!];
+        this.cosines[most + coarse + k] = c * fc - s * fs;
+        this.sines[most + coarse + k] = -(s * fc + c * fs);
+      }
     }
     for (let half = most / 2; half >= 1; half /= 2) {
       for (let k = 0; k < half; k += 1) {
@@ -117,6 +124,8 @@ export class Fft {
   }
 }
 
+/** Angles in the fine table of the twiddles. */
+const FINE = 1024;
 /** Complex numbers that fit into a core's second cache with room to spare. */
 const CACHED = 8192;
 

@@ -6,3 +6,4 @@ export { PeakBuilder, binFrames, levelFor, packPeaks, peakBetween, unpackPeaks, 
 export { soundingOf, type Sounding } from './silence';
 export { HOP, LoudnessMeter, type Loudness } from './loudness';
 export { align, type Alignment } from './align';
+export { TraceBuilder, traceOf } from './trace';

@@ -13,6 +13,8 @@ export const places = {
   original: (id: MediaId): Place => ['media', id],
   pcm: (id: MediaId): Place => ['pcm', `${id}.${RECIPE}`],
   peaks: (id: MediaId): Place => ['peaks', `${id}.${RECIPE}`],
+  /** A thin copy of a sound for comparing (core/sound/trace.ts); sounds taken in by an older version have none. */
+  trace: (id: MediaId): Place => ['traces', `${id}.${RECIPE}`],
   facts: (id: MediaId): Place => ['facts', `${id}.${RECIPE}.json`],
   picture: (id: MediaId, size: PictureSize): Place => ['pictures', `${id}.${size}.${RECIPE}`],
   /** Small frames of a clip on one sheet; their layout follows from the clip (core/stage/film.ts). */

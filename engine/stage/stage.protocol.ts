@@ -17,7 +17,7 @@ export type StageCalls = {
   scene(details: { scene: Scene }): void;
   /**
    * Paints a moment, at once as well as it can; settles when every layer shows its very frame, with what it then shows.
-   * Null where a later call came first.
+   * Null where a later call came first. Progress is told once a stand-in of this very moment is on the stage.
    */
   paint(details: { moment: number }): Promise<readonly PaintedLayer[] | null>;
 };

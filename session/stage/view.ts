@@ -10,12 +10,19 @@ let client: StageClient | null = null;
 export interface StageView {
   size(width: number, height: number): void;
   scene(scene: Scene): void;
-  /** Paints a moment; `painted` hears what is there once every layer shows its very frame. */
+  /** Paints a moment. */
   paint(moment: number): void;
 }
 
+export interface StageEvents {
+  /** Every layer shows its very frame. */
+  painted(layers: readonly PaintedLayer[]): void;
+  /** A moment is on the stage, if only as a small frame of its film. */
+  near(moment: number): void;
+}
+
 /** Hands a canvas over to the worker, for good: a canvas can be handed over once. */
-export function openStage(canvas: HTMLCanvasElement, font: string | null, painted: (layers: readonly PaintedLayer[]) => void): StageView {
+export function openStage(canvas: HTMLCanvasElement, font: string | null, events: StageEvents): StageView {
   if (typeof canvas.transferControlToOffscreen !== 'function') {
     report(new Failure('stage.missing'));
     return { size: () => undefined, scene: () => undefined, paint: () => undefined };
@@ -29,8 +36,8 @@ export function openStage(canvas: HTMLCanvasElement, font: string | null, painte
     scene: (scene) => void stage.call('scene', { scene }).catch(fail),
     paint: (moment) =>
       void stage
-        .call('paint', { moment })
-        .then((layers) => (layers ? painted(layers) : undefined))
+        .call('paint', { moment }, { onProgress: () => events.near(moment) })
+        .then((layers) => (layers ? events.painted(layers) : undefined))
         .catch(fail),
   };
 }

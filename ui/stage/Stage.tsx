@@ -101,9 +101,14 @@ function useStageCanvas(scene: Scene) {
     box.current?.append(canvas);
     const font = Asset.fromModule(AtkinsonHyperlegibleNext_700Bold).uri;
     setView(
-      openStage(canvas, font, (layers) => {
-        canvas.dataset.shown = layers.map((one) => one.picture).join(' ');
-        canvas.dataset.source = layers.map((one) => one.source?.toFixed(4) ?? '').join(' ');
+      openStage(canvas, font, {
+        painted: (layers) => {
+          canvas.dataset.shown = layers.map((one) => one.picture).join(' ');
+          canvas.dataset.source = layers.map((one) => one.source?.toFixed(4) ?? '').join(' ');
+        },
+        near: (moment) => {
+          canvas.dataset.moment = moment.toFixed(3);
+        },
       }),
     );
     return () => canvas.remove();

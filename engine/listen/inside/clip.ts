@@ -48,5 +48,5 @@ async function keepFirstFrame(sink: VideoSampleSink, size: Upright, id: MediaId)
   } finally {
     await samples.return();
   }
-  await keepSizes(canvas, size, id);
+  await keepSizes(canvas, size, true, id);
 }

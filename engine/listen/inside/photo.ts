@@ -14,8 +14,13 @@ export interface Upright {
   readonly height: number;
 }
 
+/** A photo's size, and whether something may shine through it. */
+export interface PhotoSize extends Upright {
+  readonly opaque: boolean;
+}
+
 /** Size from the header alone, turned upright. @throws Failure `photo.*`. */
-export async function sizeOf(file: Blob): Promise<Upright> {
+export async function sizeOf(file: Blob): Promise<PhotoSize> {
   const head = new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
   let size: { width: number; height: number; type?: string; orientation?: number };
   try {
@@ -23,10 +28,11 @@ export async function sizeOf(file: Blob): Promise<Upright> {
   } catch {
     throw new Failure(isHeif(head) ? 'photo.heic' : 'photo.unreadable');
   }
-  const { width, height, orientation = 1 } = size;
+  const { width, height, type, orientation = 1 } = size;
+  const opaque = type === 'jpg';
   const pixels = width * height;
   if (pixels > MOST_PIXELS) throw new Failure('photo.too-large', { megapixels: Math.round(pixels / 1e6) });
-  return orientation >= 5 ? { width: height, height: width } : { width, height };
+  return orientation >= 5 ? { width: height, height: width, opaque } : { width, height, opaque };
 }
 
 /** ISO base media brand of HEIF photos (ISO/IEC 23008-12; from memory). */
@@ -39,7 +45,7 @@ function isHeif(head: Uint8Array): boolean {
  * Checks that a photo can be read and keeps it at the two bounded sizes that are shown. The full photo is decoded once
  * and let go before this returns.
  */
-export async function takePhoto(file: Blob, id: MediaId, size: Upright): Promise<Upright & { known: boolean }> {
+export async function takePhoto(file: Blob, id: MediaId, size: PhotoSize): Promise<Upright & { known: boolean }> {
   if (await fileAt(places.picture(id, 'thumb'))) return { ...size, known: true };
   let full: ImageBitmap;
   try {
@@ -49,7 +55,7 @@ export async function takePhoto(file: Blob, id: MediaId, size: Upright): Promise
     throw new Failure(isHeif(head) ? 'photo.heic' : 'photo.unreadable', {}, error);
   }
   try {
-    await keepSizes(full, full, id);
+    await keepSizes(full, full, size.opaque, id);
     return { width: full.width, height: full.height, known: false };
   } finally {
     full.close();
@@ -57,17 +63,18 @@ export async function takePhoto(file: Blob, id: MediaId, size: Upright): Promise
 }
 
 /** Keeps a picture at both bounded sizes. The small one last: where it is, both are. */
-export async function keepSizes(image: CanvasImageSource, size: Upright, id: MediaId): Promise<void> {
-  for (const kind of ['stage', 'thumb'] as const) await keepSmall(image, size, id, kind);
+export async function keepSizes(image: CanvasImageSource, size: Upright, opaque: boolean, id: MediaId): Promise<void> {
+  for (const kind of ['stage', 'thumb'] as const) await keepSmall(image, size, opaque, id, kind);
 }
 
-async function keepSmall(image: CanvasImageSource, full: Upright, id: MediaId, size: PictureSize): Promise<void> {
+async function keepSmall(image: CanvasImageSource, full: Upright, opaque: boolean, id: MediaId, size: PictureSize): Promise<void> {
   const scale = Math.min(1, LONGEST_EDGE[size] / Math.max(full.width, full.height));
   const canvas = new OffscreenCanvas(Math.max(1, Math.round(full.width * scale)), Math.max(1, Math.round(full.height * scale)));
   const pen = canvas.getContext('2d');
   if (!pen) throw new Failure('photo.unreadable');
   pen.imageSmoothingQuality = 'high';
   pen.drawImage(image, 0, 0, canvas.width, canvas.height);
-  const blob = await canvas.convertToBlob({ type: 'image/webp', quality: 0.86 });
+  // WebP keeps what shines through, but takes some twenty times as long to write.
+  const blob = await canvas.convertToBlob(opaque ? { type: 'image/jpeg', quality: 0.88 } : { type: 'image/webp', quality: 0.86 });
   await writeAt(places.picture(id, size), new Uint8Array(await blob.arrayBuffer()));
 }

@@ -1,7 +1,7 @@
 import { Failure } from '../../../core/failure';
 import { looksLikeWav } from '../../../core/files';
 import { LIMITS, type MediaId } from '../../../core/show';
-import { Converter, PeakBuilder, packPeaks, soundingOf } from '../../../core/sound';
+import { Converter, PeakBuilder, TraceBuilder, packPeaks, soundingOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
 import { places } from '../../media/folders';
 import { PlaceWriter, writeAt } from '../../media/write';
@@ -19,36 +19,44 @@ const MISSING = 0.1;
 /** Decodes, converts to the mix rate, and writes samples and peaks. What fails half-way leaves nothing behind. */
 export async function takeSound(file: Blob, id: MediaId, signal: AbortSignal, progress: (share: number) => void): Promise<SoundFacts> {
   const pages = await PlaceWriter.open(places.pcm(id));
+  const trace = await PlaceWriter.open(places.trace(id));
   try {
-    const keeper = new Keeper(pages);
+    const keeper = new Keeper(pages, trace);
     const isWav = looksLikeWav(blobBytes(file));
     const decode = isWav ? decodeWav : decodeCompressed;
     const { claimed } = await decode(file, keeper, signal, progress);
     const facts = keeper.finish(claimed);
     await pages.finish();
+    await trace.finish();
     await writeAt(places.peaks(id), packPeaks(keeper.peaks()));
     return facts;
   } finally {
     await pages.close();
+    await trace.close();
   }
 }
 
 class Keeper implements SoundSink {
   private converter: Converter | null = null;
   private peakBuilder: PeakBuilder | null = null;
+  private traceBuilder: TraceBuilder | null = null;
   private built: ReturnType<PeakBuilder['finish']> | null = null;
   private rate = 0;
   private channels = 0;
   private taken = 0;
   private samples = 0;
 
-  constructor(private readonly pages: PlaceWriter) {}
+  constructor(
+    private readonly pages: PlaceWriter,
+    private readonly trace: PlaceWriter,
+  ) {}
 
   begin(rate: number, channels: number): void {
     this.rate = rate;
     this.channels = channels;
     this.converter = new Converter(rate, channels);
     this.peakBuilder = new PeakBuilder(this.converter.channels);
+    this.traceBuilder = new TraceBuilder(this.converter.channels);
   }
 
   take(planes: readonly Float32Array[], count: number): void {
@@ -83,6 +91,7 @@ class Keeper implements SoundSink {
   private keep(block: Float32Array): void {
     this.pages.write(block);
     this.peakBuilder!.push(block);
+    this.trace.write(this.traceBuilder!.push(block));
     this.samples += block.length;
   }
 }

@@ -29,7 +29,8 @@ it('stores a WAV under its hash with converted samples, peaks and facts', async 
   expect(media).toMatchObject({ id, kind: 'sound', title: 'Some song', bytes: bytes.length, seconds: 1, rate: 44_100, channels: 2 });
   expect(facts).toMatchObject({ frames: 48_000, pcmChannels: 2, claimed: null, sounding: { from: 0, to: 1 } });
   expect(known).toBe(false);
-  expect(files.names()).toEqual([`facts/${id}.v1.json`, `media/${id}`, `pcm/${id}.v1`, `peaks/${id}.v1`]);
+  expect(files.names()).toEqual([`facts/${id}.v1.json`, `media/${id}`, `pcm/${id}.v1`, `peaks/${id}.v1`, `traces/${id}.v1`]);
+  expect(files.bytes('traces', `${id}.v1`)).toHaveLength(8_000 * 4);
   expect(files.bytes('pcm', `${id}.v1`)).toHaveLength(48_000 * 2 * 4);
   const packed = files.bytes('peaks', `${id}.v1`);
   expect(unpackPeaks(new Float32Array(packed.slice().buffer))?.frames).toBe(48_000);

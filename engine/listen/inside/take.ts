@@ -56,7 +56,14 @@ export async function take({ file, name, want }: TakeDetails, desk: Desk): Promi
 /** The original's bytes are kept last: without them, what was made of a file that failed goes. */
 async function forget(id: string): Promise<void> {
   if (await fileAt(places.original(id))) return;
-  const made = [places.facts(id), places.pcm(id), places.peaks(id), places.picture(id, 'stage'), places.picture(id, 'thumb')];
+  const made = [
+    places.facts(id),
+    places.pcm(id),
+    places.peaks(id),
+    places.trace(id),
+    places.picture(id, 'stage'),
+    places.picture(id, 'thumb'),
+  ];
   for (const place of made) await removeAt(place);
 }
 

@@ -2,7 +2,7 @@ import { Failure } from '../../../core/failure';
 import type { Plan } from '../../../core/mix';
 import type { MediaId } from '../../../core/show';
 import { readWindow, type PcmSource } from '../../../core/sound';
-import { fileAt, handleAt, places } from '../../media/folders';
+import { fileAt, handleAt, places, type Place } from '../../media/folders';
 import { syncHandle } from '../../media/write';
 import type { SoundFacts } from '../../listen/listen.protocol';
 
@@ -16,7 +16,12 @@ export async function openPcm(id: MediaId): Promise<Opened> {
   const pcm = await fileAt(places.pcm(id));
   if (!facts || !pcm) throw new Failure('media.missing', { id });
   const { frames, pcmChannels: channels } = JSON.parse(await facts.text()) as SoundFacts;
-  const { copy, close } = await pageReader(id, pcm);
+  return openPages(places.pcm(id), pcm, channels, frames);
+}
+
+/** A file of 32-bit float frames, read in pages. */
+export async function openPages(place: Place, file: File, channels: 1 | 2, frames: number): Promise<Opened> {
+  const { copy, close } = await pageReader(place, file);
   return {
     channels,
     frames,
@@ -30,9 +35,9 @@ export async function openPcm(id: MediaId): Promise<Opened> {
  * A shared synchronous handle where the browser has one; elsewhere (a browser that only knows exclusive handles) the
  * file's slices, which are slower but never block another worker.
  */
-async function pageReader(id: MediaId, file: File): Promise<{ copy(into: Float32Array, at: number): void; close(): void }> {
+async function pageReader(place: Place, file: File): Promise<{ copy(into: Float32Array, at: number): void; close(): void }> {
   try {
-    const handle = await syncHandle(await handleAt(places.pcm(id), false), 'read-only');
+    const handle = await syncHandle(await handleAt(place, false), 'read-only');
     return { copy: (into, at) => void handle.read(into, { at }), close: () => handle.close() };
   } catch {
     const reader = new FileReaderSync();

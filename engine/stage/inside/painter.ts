@@ -1,6 +1,7 @@
 import { Failure } from '../../../core/failure';
 import { blackAt, comingUp, filmBox, filmIndex, filmOf, framed, layersAt, type Framed, type Layer, type Scene } from '../../../core/stage';
 import { places, type Place } from '../../media/folders';
+import type { Desk } from '../../workers/serve';
 import type { PaintedLayer, StageCalls } from '../stage.protocol';
 import { paintCard } from './card';
 import { ClipReader } from './clipReader';
@@ -15,6 +16,8 @@ const MOST_READERS = 4;
 
 interface Waiting {
   resolve(painted: readonly PaintedLayer[] | null): void;
+  /** Told once: what is on the stage is of this moment, if only from the film. */
+  near(): void;
 }
 
 /**
@@ -54,11 +57,11 @@ export class Painter {
     this.again();
   };
 
-  readonly paint = ({ moment }: Parameters<StageCalls['paint']>[0]): Promise<readonly PaintedLayer[] | null> => {
+  readonly paint = ({ moment }: Parameters<StageCalls['paint']>[0], desk: Desk): Promise<readonly PaintedLayer[] | null> => {
     this.waiting?.resolve(null);
     this.moment = moment;
     return new Promise((resolve) => {
-      this.waiting = { resolve };
+      this.waiting = { resolve, near: () => desk.progress(1) };
       this.now();
     });
   };
@@ -86,6 +89,7 @@ export class Painter {
       const black = blackAt(scene, moment);
       if (black > 0) this.fill('#000', black);
     }
+    if (looks.every((look) => look && (look.exact || look.source !== null))) this.waiting?.near();
     if (this.waiting && looks.every((look) => look?.exact)) {
       this.waiting.resolve(looks.map((look, index) => ({ picture: layers[index]!.picture.id, source: look!.source })));
       this.waiting = null;

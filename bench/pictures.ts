@@ -1,0 +1,201 @@
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import sharp from 'sharp';
+import type { Page } from '@playwright/test';
+import { ffmpeg } from '../e2e/media';
+import { median, type Figure } from './figure';
+
+const FOLDER = resolve('.cache/bench');
+
+function made(name: string, make: (path: string) => void): string {
+  mkdirSync(FOLDER, { recursive: true });
+  const path = join(FOLDER, name);
+  if (!existsSync(path)) make(path);
+  return path;
+}
+
+/** Sixty photos of 12 megapixels: one picture with another last byte each, so that each is a file of its own. */
+async function sixtyPhotos(): Promise<string[]> {
+  const base = join(FOLDER, 'twelve-megapixels.jpg');
+  mkdirSync(FOLDER, { recursive: true });
+  if (!existsSync(base)) {
+    const grain = await sharp({
+      create: { width: 1000, height: 750, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 50 } },
+    })
+      .png()
+      .toBuffer();
+    await sharp(grain).resize(4000, 3000).jpeg({ quality: 85 }).toFile(base);
+  }
+  const bytes = readFileSync(base);
+  return Array.from({ length: 60 }, (_, i) =>
+    made(`photo-${i}.jpg`, (path) => writeFileSync(path, Buffer.concat([bytes, Buffer.from([i])]))),
+  );
+}
+
+/** Memory of all renderer processes of this machine's Chromium, MB. */
+function rendererMemory(): number {
+  let pages = 0;
+  for (const name of readdirSync('/proc').filter((one) => /^\d+$/.test(one))) {
+    try {
+      if (!readFileSync(`/proc/${name}/cmdline`, 'utf8').includes('--type=renderer')) continue;
+      // Pages that are its own: what it shares with others is counted with them.
+      const [, resident, shared] = readFileSync(`/proc/${name}/statm`, 'utf8').split(' ').map(Number);
+      pages += resident! - shared!;
+    } catch {
+      // It ended while it was looked at.
+    }
+  }
+  return (pages * 4096) / 1e6;
+}
+
+/** Bringing sixty photos in: how many a second, and the memory that is taken at most. */
+export async function importing(page: Page): Promise<Figure[]> {
+  const paths = await sixtyPhotos();
+  const before = rendererMemory();
+  let most = before;
+  const watch = setInterval(() => (most = Math.max(most, rendererMemory())), 50);
+  const start = Date.now();
+  await page.getByTestId('files: Add photos and clips').setInputFiles(paths);
+  await page.getByText('60 pictures').waitFor({ timeout: 300_000 });
+  const seconds = (Date.now() - start) / 1000;
+  clearInterval(watch);
+  return [
+    { name: '60 photos of 12 megapixels in', value: 60 / seconds, unit: 'photos/s' },
+    // One decoded photo is 48 MB; a browser may hold it as bitmap and once more as what it decodes from.
+    { name: '60 photos in: memory above before, at most', value: most - before, unit: 'MB', wanted: { most: 300 } },
+  ];
+}
+
+/** Times between pictures of the stage while a dissolve of five seconds plays. */
+export async function dissolving(page: Page): Promise<Figure[]> {
+  await page.getByTestId('picture 1').click();
+  const dissolve = page.getByRole('textbox', { name: 'Dissolve into the next' });
+  await dissolve.fill('5');
+  await dissolve.press('Enter');
+  await page.keyboard.press('Home');
+  const spans = await page.evaluate(
+    () =>
+      new Promise<number[]>((done) => {
+        const canvas = document.querySelector('canvas[data-testid=stage]')!;
+        const times: number[] = [];
+        new MutationObserver(() => times.push(performance.now())).observe(canvas, { attributes: true, attributeFilter: ['data-shown'] });
+        document.querySelector<HTMLElement>('[aria-label="Play"]')!.click();
+        setTimeout(() => done(times.slice(5).map((time, i) => time - (times[i + 4] ?? time))), 4_500);
+      }),
+  );
+  await page.keyboard.press('Space');
+  const within = spans.filter((span) => span < 34).length / spans.length;
+  return [
+    {
+      name: 'Stage while a dissolve plays: pictures a second',
+      value: 1000 / (spans.reduce((sum, span) => sum + span, 0) / spans.length),
+      unit: '1/s',
+      wanted: { least: 30 },
+    },
+    { name: 'Stage while a dissolve plays: no later than 34 ms', value: within * 100, unit: '%', wanted: { least: 95 } },
+  ];
+}
+
+/** From a jump within a clip of a minute in 720p to a frame of that moment on the stage, and to its very frame. */
+export async function scrubbing(page: Page): Promise<Figure[]> {
+  const path = made('minute.mp4', (target) =>
+    ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=1280x720:r=30:d=60', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p', target),
+  );
+  await page.getByTestId('files: Add photos and clips').setInputFiles(path);
+  await page.getByTestId('picture 1').waitFor({ timeout: 60_000 });
+  await page.locator('[data-testid="picture 1"] [style*="background-image"]').first().waitFor({ state: 'attached', timeout: 120_000 });
+  const near: number[] = [];
+  const exact: number[] = [];
+  for (let turn = 0; turn < 12; turn += 1) {
+    const spot = 4 + ((turn * 17) % 50);
+    const [soon, there] = await page.evaluate(
+      (second) =>
+        new Promise<[number, number]>((done) => {
+          const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-testid=stage]')!;
+          const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
+          const begin = performance.now();
+          let first = 0;
+          const watch = new MutationObserver(() => {
+            if (first === 0 && Math.abs(Number(canvas.dataset.moment) - second) < 0.1) first = performance.now() - begin;
+            if (Math.abs(Number(canvas.dataset.source) - second) > 0.1) return;
+            watch.disconnect();
+            done([first, performance.now() - begin]);
+          });
+          watch.observe(canvas, { attributes: true });
+          sheet.scrollTop = (second * sheet.clientHeight) / 45;
+        }),
+      spot,
+    );
+    near.push(soon);
+    exact.push(there);
+  }
+  return [
+    { name: 'Scrubbing a 720p clip: a frame of the moment, worst of 12', value: Math.max(...near), unit: 'ms', wanted: { most: 100 } },
+    { name: 'Scrubbing a 720p clip: its very frame, median of 12', value: median(exact), unit: 'ms' },
+  ];
+}
+
+/** Two recordings of ten minutes, compared in the worker, from the tap to the answer. */
+export async function aligning(page: Page): Promise<Figure[]> {
+  const sound = made('ten-minutes.wav', (target) =>
+    ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=604:seed=11:a=0.3', '-ac', '2', target),
+  );
+  const film = made('ten-minutes.mov', (target) =>
+    ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      'color=c=0x305070:s=160x90:r=2:d=600',
+      '-ss',
+      '3',
+      '-t',
+      '600',
+      '-i',
+      sound,
+      '-c:v',
+      'libx264',
+      '-pix_fmt',
+      'yuv420p',
+      '-c:a',
+      'pcm_s16le',
+      target,
+    ),
+  );
+  await page.getByTestId('files: Add photos and clips').setInputFiles(film);
+  await page.getByTestId('picture 1').waitFor({ timeout: 120_000 });
+  await page.getByTestId('picture 1').click();
+  await page.getByRole('button', { name: 'Sound', exact: true }).click();
+  const spans: number[] = [];
+  for (let turn = 0; turn < 3; turn += 1) {
+    await page.getByRole('button', { name: 'Line up a recording' }).click();
+    if (turn === 0) {
+      await page.getByTestId('files: Choose the recording').setInputFiles(sound);
+    } else {
+      spans.push(
+        await page.evaluate(
+          () =>
+            new Promise<number>((done) => {
+              const begin = performance.now();
+              new MutationObserver(() => {
+                if (document.body.textContent!.includes('Sure: the recording begins')) done(performance.now() - begin);
+              }).observe(document.body, { childList: true, subtree: true, characterData: true });
+              [...document.querySelectorAll<HTMLElement>('[role=button]')]
+                .find((one) => one.textContent!.startsWith('ten-minutes'))!
+                .click();
+            }),
+        ),
+      );
+    }
+    await page.getByText('Sure: the recording begins').waitFor({ timeout: 120_000 });
+    if (turn < 2) await page.keyboard.press('Escape');
+    if (turn === 0) {
+      await page.getByRole('button', { name: 'Line up a recording' }).click();
+      await page.getByTestId('files: Choose the recording').setInputFiles(sound);
+      await page.getByText('Sure: the recording begins').waitFor({ timeout: 120_000 });
+      await page.getByRole('button', { name: 'Lay it in step' }).click();
+      await page.getByTestId('picture 1').click();
+      await page.getByRole('button', { name: 'Sound', exact: true }).click();
+    }
+  }
+  return [{ name: 'Lining up two recordings of 10 minutes, worse of 2', value: Math.max(...spans) / 1000, unit: 's', wanted: { most: 2 } }];
+}
