@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { WavReader, memoryBytes } from '../core/files';
-import { showOf } from '../tests/shows';
+import { showOf, withClip } from '../tests/shows';
 
 const folder = mkdtempSync(join(tmpdir(), 'bed-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -80,4 +80,22 @@ it('refuses in one sentence, with exit code 2, and leaves no file behind', () =>
   }
   expect(existsSync(out)).toBe(false);
   expect(existsSync(`${out}.unfinished`)).toBe(false);
+});
+
+it('renders the own sound of a clip, decoded by ffmpeg, where its picture is', () => {
+  const show = withClip(showOf([1]), 1, 2, { from: 0.5, hold: 1 });
+  const path = join(folder, 'filmed');
+  mkdirSync(join(path, 'media'), { recursive: true });
+  const clip = show.pictures[1]!.kind === 'clip' ? show.pictures[1]!.media : '';
+  const film = ['-f', 'lavfi', '-i', 'color=c=green:s=64x36:r=10:d=2', '-f', 'lavfi', '-i', 'aevalsrc=0.25:s=48000:d=2'];
+  ffmpeg(...film, '-c:v', 'libx264', '-c:a', 'pcm_s16le', join(path, 'media', `${clip}.mov`));
+  writeFileSync(join(path, 'show.json'), JSON.stringify(show));
+  const out = join(folder, 'filmed.wav');
+  expect(bed('render', path, out, '--bits', '32')).toMatchObject({ status: 0, stderr: '' });
+  const reader = new WavReader(memoryBytes(new Uint8Array(readFileSync(out))));
+  const left = new Float32Array(96_000);
+  reader.read(0, 96_000, [left, new Float32Array(96_000)]);
+  expect(left.subarray(0, 48_000).every((value) => value === 0)).toBe(true);
+  // A mono sound in the middle: −3.01 dB in each channel.
+  expect(left[72_000]).toBeCloseTo(0.25 * Math.SQRT1_2, 3);
 });
