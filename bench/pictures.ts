@@ -2,17 +2,12 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 
 import { join, resolve } from 'node:path';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import { ffmpeg } from '../e2e/media';
+import { ffmpeg, made as madeIn } from '../e2e/media';
 import { median, type Figure } from './figure';
 
 const FOLDER = resolve('.cache/bench');
 
-function made(name: string, make: (path: string) => void): string {
-  mkdirSync(FOLDER, { recursive: true });
-  const path = join(FOLDER, name);
-  if (!existsSync(path)) make(path);
-  return path;
-}
+const made = (name: string, make: (path: string) => void) => madeIn(name, make, FOLDER);
 
 /** Sixty photos of 12 megapixels: one picture with another last byte each, so that each is a file of its own. */
 async function sixtyPhotos(): Promise<string[]> {

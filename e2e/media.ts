@@ -7,9 +7,10 @@ import { WavReader, WavWriter, memoryBytes } from '../core/files';
 /** Files that the tests bring along, made once a machine: all invented, none committed. */
 const FOLDER = resolve('.cache/e2e');
 
-function made(name: string, make: (path: string) => void): string {
-  mkdirSync(FOLDER, { recursive: true });
-  const path = join(FOLDER, name);
+/** A file that is made once a machine. */
+export function made(name: string, make: (path: string) => void, folder = FOLDER): string {
+  mkdirSync(folder, { recursive: true });
+  const path = join(folder, name);
   if (!existsSync(path)) make(path);
   return path;
 }

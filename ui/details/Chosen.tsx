@@ -10,7 +10,7 @@ import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
 import { OwnFields } from '../pictures/OwnFields';
 import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
-import { DrawerTitle } from './DrawerTitle';
+import { DrawerTitle } from '../controls/DrawerTitle';
 
 export interface ChosenThings {
   readonly part: Part | null;
@@ -38,7 +38,11 @@ export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonl
   const bed = show.lanes.find((lane) => lane.id === part.lane)?.kind === 'bed';
   return (
     <View className="gap-2">
-      <DrawerTitle title={show.media[part.media]!.title} said={`plays ${sayTime(partSeconds(part))} · ${sayLevel(part.gain)}`} />
+      <DrawerTitle
+        title={show.media[part.media]!.title}
+        said={`plays ${sayTime(partSeconds(part))} · ${sayLevel(part.gain)}`}
+        onClose={() => useOpenShow.getState().choose(null)}
+      />
       {tool ? (
         <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
           {tool === 'Ends' ? <EndsFields show={show} part={part} /> : null}

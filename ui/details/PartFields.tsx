@@ -1,8 +1,9 @@
 import { View } from 'react-native';
 import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
-import { decibelsOfPercent, parseLevel, parseTime, percentOfDecibels, sayLevel, sayTime } from '../../core/units';
+import { decibelsOfPercent, parseTime, percentOfDecibels, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
+import { LevelField } from '../controls/LevelField';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Slider } from '../controls/Slider';
@@ -119,26 +120,12 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
   const set = (gain: number) => edit(setPartGain, { id: part.id, gain });
   return (
     <View className="gap-1">
-      <Slider
+      <LevelField
         label="Loudness"
-        value={part.gain}
-        least={-40}
-        most={LIMITS.gain.most}
-        step={0.5}
-        say={(value) => sayLevel(value)}
-        onChange={(gain) => tryOut(setPartGain, { id: part.id, gain })}
-        onChangeEnd={set}
-      />
-      <NumberField
-        label="Loudness in dB"
-        value={part.gain}
-        least={LIMITS.gain.least}
-        most={LIMITS.gain.most}
-        step={0.5}
-        parse={parseLevel}
-        say={(value) => sayLevel(value)}
-        onChange={set}
+        gain={part.gain}
         note={sayChange(part.gain)}
+        onTry={(gain) => tryOut(setPartGain, { id: part.id, gain })}
+        onSet={set}
       />
       <NumberField
         label="Loudness in %"

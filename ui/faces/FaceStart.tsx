@@ -6,7 +6,7 @@ import { bringMusic, useLibrary } from '../../session/library';
 import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
 import { PicturesStart } from '../pictures/PicturesStart';
-import { MUSIC } from './accept';
+import { MUSIC } from '../controls/accept';
 
 /** The one next step of a face while nothing is chosen. */
 export function FaceStart({ show, face }: { readonly show: Show; readonly face: Exclude<Face, 'finish'> }) {

@@ -14,7 +14,7 @@ import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
 import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
-import { MUSIC } from '../faces/accept';
+import { MUSIC } from '../controls/accept';
 import { sentenceOf } from '../words/failures';
 import { sayAlignment, sayOffset } from '../words/alignment';
 import { SideBySide } from './SideBySide';

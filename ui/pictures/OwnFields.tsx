@@ -7,14 +7,14 @@ import VolumeOff from 'lucide-react-native/icons/volume-x';
 import { View } from 'react-native';
 import { LIMITS, type Clip, type Show } from '../../core/show';
 import { ownStartForAll, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
-import { parseLevel, parseTime, sayLevel } from '../../core/units';
+import { parseTime } from '../../core/units';
 import { newId } from '../../session/ids';
 import { useOpenShow } from '../../session/open/store';
 import { startLiningUp } from '../../session/pictures/liningUp';
 import { Button } from '../controls/Button';
+import { LevelField } from '../controls/LevelField';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { Slider } from '../controls/Slider';
 import { openPanel } from '../panels/open';
 import { saySeconds } from '../words/times';
 import { QuietFields } from './QuietFields';
@@ -72,25 +72,11 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
   const time = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
   return (
     <View className="gap-1">
-      <Slider
+      <LevelField
         label="Own sound"
-        value={own.gain}
-        least={-40}
-        most={LIMITS.gain.most}
-        step={0.5}
-        say={(value) => sayLevel(value)}
-        onChange={(gain) => tryOut(setOwn, { id, change: { gain } })}
-        onChangeEnd={(gain) => edit(setOwn, { id, change: { gain } })}
-      />
-      <NumberField
-        label="Own sound in dB"
-        value={own.gain}
-        least={LIMITS.gain.least}
-        most={LIMITS.gain.most}
-        step={0.5}
-        parse={parseLevel}
-        say={(value) => sayLevel(value)}
-        onChange={(gain) => edit(setOwn, { id, change: { gain } })}
+        gain={own.gain}
+        onTry={(gain) => tryOut(setOwn, { id, change: { gain } })}
+        onSet={(gain) => edit(setOwn, { id, change: { gain } })}
       />
       <NumberField
         {...time}

@@ -14,7 +14,7 @@ import { useOpenShow } from '../../session/open/store';
 import { stillFrom } from '../../session/pictures/stills';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
-import { PICTURES } from '../faces/accept';
+import { PICTURES } from '../controls/accept';
 import { useWide } from '../theme/useWide';
 import { openPanel } from '../panels/open';
 

@@ -4,7 +4,7 @@ import { hasOwnSound, type Clip, type Picture, type Show } from '../../core/show
 import { removePictures } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
-import { DrawerTitle } from '../details/DrawerTitle';
+import { DrawerTitle } from '../controls/DrawerTitle';
 import { CardFields, FrameFields } from './LookFields';
 import { OwnFields } from './OwnFields';
 import { PictureActions } from './PictureActions';
@@ -83,6 +83,8 @@ function Several({ show, pictures }: Props) {
   );
 }
 
+const letGo = () => useOpenShow.getState().choose(null);
+
 /** The phone's drawer for chosen pictures: one row of tools, one of them open. */
 export function PictureDrawer({ show, pictures }: Props) {
   const [wanted, setTool] = useState<Tool>('Time');
@@ -92,6 +94,7 @@ export function PictureDrawer({ show, pictures }: Props) {
     <View className="gap-2">
       <DrawerTitle
         {...titleOf(show, pictures)}
+        onClose={letGo}
         onRemove={() => useOpenShow.getState().edit(removePictures, { ids: pictures.map((one) => one.id) })}
       />
       <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
@@ -110,7 +113,7 @@ export function PictureDrawer({ show, pictures }: Props) {
 export function OwnDrawer({ show, clip }: { readonly show: Show; readonly clip: Clip }) {
   return (
     <View className="gap-2">
-      <DrawerTitle title={show.media[clip.media]!.title} said="sound of the clip" />
+      <DrawerTitle title={show.media[clip.media]!.title} said="sound of the clip" onClose={letGo} />
       <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
         <OwnFields show={show} clip={clip} />
       </ScrollView>

@@ -16,7 +16,7 @@ import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
-import { PICTURES } from '../faces/accept';
+import { PICTURES } from '../controls/accept';
 import { openPanel } from '../panels/open';
 import { CARD_COLOURS } from './cardColours';
 

@@ -7,7 +7,7 @@ import { dropTapping } from '../../session/pictures/tapping';
 import { pause } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
-import { looksLikeClip, looksLikePhoto } from '../faces/accept';
+import { looksLikeClip, looksLikePhoto } from '../controls/accept';
 import { openPanel } from '../panels/open';
 import { useWide } from '../theme/useWide';
 import { sentenceOf } from '../words/failures';

@@ -1,18 +1,18 @@
 import Trash from 'lucide-react-native/icons/trash';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
-import { useOpenShow } from '../../session/open/store';
-import { IconButton } from '../controls/Button';
-import { Say } from '../controls/Say';
+import { IconButton } from './Button';
+import { Say } from './Say';
 
 interface Props {
   readonly title: string;
   readonly said: string;
   readonly onRemove?: () => void;
+  readonly onClose: () => void;
 }
 
 /** What is chosen, taking it out, and letting go of it. */
-export function DrawerTitle({ title, said, onRemove }: Props) {
+export function DrawerTitle({ title, said, onRemove, onClose }: Props) {
   return (
     <View className="flex-row items-center gap-2">
       <Say look="strong" numberOfLines={1} className="shrink">
@@ -22,7 +22,7 @@ export function DrawerTitle({ title, said, onRemove }: Props) {
         {said}
       </Say>
       {onRemove ? <IconButton label="Remove" icon={Trash} tone="red" onPress={onRemove} /> : null}
-      <IconButton label="Close the drawer" icon={X} onPress={() => useOpenShow.getState().choose(null)} />
+      <IconButton label="Close the drawer" icon={X} onPress={onClose} />
     </View>
   );
 }
