@@ -52,8 +52,23 @@ await visit(phone, async (page, shot) => {
   await shot('fit-phone');
   await page.getByRole('button', { name: 'Use stop early' }).click();
   await page.getByRole('tab', { name: 'Pictures' }).click();
-  await page.getByTestId('picture 4').click();
+  for (let i = 0; i < 18; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press('+');
+  await page.locator('[data-testid="picture 9"] [style*="background-image"]').first().waitFor({ state: 'attached' });
   await shot('pictures-phone');
+  await page.getByRole('button', { name: /^Sound of The spade/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('lead').waitFor({ state: 'attached' });
+  await shot('own-phone');
+  await page.getByRole('button', { name: 'Line up a recording' }).click();
+  await page.getByRole('button', { name: /^The spade, from the table/ }).click();
+  await page.getByText(/^Sure/).waitFor();
+  await shot('line-up-phone');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Close the drawer' }).click();
+  await page.getByRole('button', { name: 'Spread', exact: true }).click();
+  await shot('spread-phone');
+  await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Finish' }).click();
   await page.getByText(/LUFS/).first().waitFor();
   await shot('finish-phone');
@@ -64,6 +79,16 @@ await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
   await page.getByText('Loudness over the show').waitFor();
   await page.getByText('−12', { exact: true }).waitFor();
   await shot('bed-wide');
+});
+await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
+  await open(page);
+  await page.getByRole('tab', { name: 'Pictures' }).click();
+  for (let i = 0; i < 21; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press('+');
+  await page.locator('[data-testid="picture 9"] [style*="background-image"]').first().waitFor({ state: 'attached' });
+  await page.getByTestId('picture 9').click({ position: { x: 80, y: 60 } });
+  await page.getByText('Loudness over the show').waitFor();
+  await shot('pictures-wide');
 });
 await visit({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' }, async (page, shot) => {
   await open(page);

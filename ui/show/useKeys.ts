@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
 import { clamp } from '../../core/units';
 import { currentShow, useOpenShow } from '../../session/open/store';
-import { removePart, removePictures, trimEdge } from '../../core/show/edits';
+import { placePictures } from '../../core/show';
+import { removePart, removePictures, setHold, trimClip, trimEdge } from '../../core/show/edits';
 import { startTapping, tap, useTapping } from '../../session/pictures/tapping';
 import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport';
 import { ZOOM } from '../sheet/useSheetScroll';
@@ -11,7 +12,7 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Space', 'play or pause'],
   ['↑ ↓', 'step 0.1 s (Shift 1 s, Alt one frame of 1/30 s)'],
   ['Home End', 'start and end of the show'],
-  [', .', 'trim the start or the end of the chosen part to the now line'],
+  [', .', 'trim the start or the end of what is chosen to the now line'],
   ['Delete', 'remove what is chosen'],
   ['+ −', 'zoom in and out'],
   ['Ctrl Z', 'undo (Shift: redo)'],
@@ -34,7 +35,18 @@ function taken(event: KeyboardEvent): boolean {
 
 function trimChosen(edge: 'start' | 'end'): void {
   const { chosen, edit } = useOpenShow.getState();
-  if (chosen?.kind === 'part') edit(trimEdge, { id: chosen.id, edge, moment: useTransport.getState().now });
+  const { now } = useTransport.getState();
+  if (chosen?.kind === 'part') edit(trimEdge, { id: chosen.id, edge, moment: now });
+  if (chosen?.kind === 'pictures' && chosen.ids.length === 1) trimPicture(chosen.ids[0]!, edge, now);
+}
+
+/** A picture ends at the now line; a clip also begins with the frame that is shown there. */
+function trimPicture(id: string, edge: 'start' | 'end', now: number): void {
+  const placed = placePictures(currentShow() ?? { pictures: [] }).find(({ picture }) => picture.id === id);
+  if (!placed || now <= placed.start || now >= placed.end) return;
+  const { edit } = useOpenShow.getState();
+  if (edge === 'end') edit(setHold, { ids: [id], seconds: now - placed.start });
+  else if (placed.picture.kind === 'clip') edit(trimClip, { id, edge, position: placed.picture.from + now - placed.start });
 }
 
 function removeChosen(): void {

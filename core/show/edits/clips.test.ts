@@ -89,6 +89,12 @@ describe('a recording laid in step', () => {
     for (const one of changes) expect(inStep(one)).toBeCloseTo(-1.25, 9);
   });
 
+  it('comes back to its whole length in step, cut only by the start of the show', () => {
+    expect(apart(edits.restorePart(laid, { id: 'table' }))).toMatchObject([{ at: 1.75, spans: [{ from: 0, to: 10 }] }]);
+    const early = edits.setHold(laid, { ids: ['p1'], seconds: 1 });
+    expect(apart(edits.restorePart(early, { id: 'table' }))).toMatchObject([{ at: 0, spans: [{ from: 2.25, to: 10 }] }]);
+  });
+
   it('goes on by itself where its clip is removed', () => {
     const gone = edits.removePictures(laid, { ids: ['clip'] });
     expect(gone.parts.find((part) => part.id === 'table')?.clip).toBeUndefined();

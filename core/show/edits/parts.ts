@@ -110,10 +110,12 @@ export const setPartGain = defineEdit<{ id: string; gain: Decibels }>('change lo
   find(show.parts, id, 'part').gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
 });
 
-/** Undoes all trims, repeats, fades and loudness of a part; its start stays. */
+/** Undoes all trims, repeats, fades and loudness of a part. Its start stays; one that belongs to a clip stays in step instead. */
 export const restorePart = defineEdit<{ id: string }>('back to the original', (show, { id }) => {
   const part = find(show.parts, id, 'part');
-  part.spans = [{ from: 0, to: sourceSeconds(show, part), join: 0 }];
+  const begun = part.clip === undefined ? part.at : part.at - part.spans[0]!.from;
+  part.at = Math.max(0, begun);
+  part.spans = [{ from: Math.max(0, -begun), to: sourceSeconds(show, part), join: 0 }];
   part.gain = 0;
   part.fadeUp = NO_FADE;
   part.fadeOut = NO_FADE;
