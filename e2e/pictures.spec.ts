@@ -245,3 +245,46 @@ test('scrubbing shows the right frame, and the clip keeps in step with its sound
   // The middle of the pictures on screen: 20 ms old by the film's own rate, plus what the path to the screen takes.
   expect(Math.abs(middle)).toBeLessThan(0.06);
 });
+
+test('@wide several are dragged together by mouse; the keys , and . trim a clip to the now line; a reload keeps it all', async ({
+  page,
+}) => {
+  await newShow(page);
+  await addPhotos(page, [...(await photos()), clip('mp4')]);
+  const names = () =>
+    page
+      .getByTestId(/^picture \d$/)
+      .evaluateAll((all) => all.map((one) => /, ([\w-]+), /.exec(one.getAttribute('aria-label')!)![1]).join(' '));
+  await page.getByTestId('picture 1').click();
+  await page.getByTestId('picture 2').click({ modifiers: ['Control'] });
+  await expect(page.getByText('2 pictures', { exact: true })).toBeVisible();
+  const [from, to] = [await page.getByTestId('picture 1').boundingBox(), await page.getByTestId('picture 3').boundingBox()];
+  await page.mouse.move(from!.x + 60, from!.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(from!.x + 60, from!.y + 40, { steps: 4 });
+  await page.mouse.move(to!.x + 60, to!.y + 30, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(names).toBe('blue red green film-5');
+
+  await page.keyboard.press('Escape');
+  await page.getByTestId('picture 4').focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Home');
+  for (let i = 0; i < 17; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press(',');
+  await expect(page.getByRole('button', { name: 'Undo: trim the clip’s start' })).toBeVisible();
+  await expect(field(page, 'Time on screen')).toHaveValue('3.0 s');
+  await page.keyboard.press('.');
+  await expect(field(page, 'Time on screen')).toHaveValue('2.0 s');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByTestId('stage')).toHaveAttribute('data-source', '3.8800');
+
+  await page.reload();
+  await expect(page.getByTestId('picture 4')).toHaveAttribute('aria-label', /^Clip 4, film-5, 2.0 seconds from 0:15.0/);
+  await expect(page.getByTestId('stage')).toHaveAttribute('data-source', '3.8800');
+  await expect(page.getByRole('button', { name: 'Undo: change time on screen' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect.poll(names).toBe('red green blue film-5');
+});

@@ -31,7 +31,7 @@ async function visit(options, take) {
 const open = async (page) => {
   await page.getByRole('button', { name: /^Open “The rain/ }).click();
   await page.getByTestId('part puddle-jump').waitFor();
-  await page.locator('[data-testid="picture 3"] img').waitFor();
+  await page.locator('[data-testid="picture 4"] img').waitFor();
   await page.keyboard.press('Home');
   for (let i = 0; i < 24; i += 1) await page.keyboard.press('Shift+ArrowDown');
   await page.locator('[data-testid="picture 6"] img').waitFor();
@@ -87,7 +87,7 @@ await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
   for (let i = 0; i < 2; i += 1) await page.keyboard.press('+');
   await page.locator('[data-testid="picture 9"] [style*="background-image"]').first().waitFor({ state: 'attached' });
   await page.getByTestId('picture 9').click({ position: { x: 80, y: 60 } });
-  await page.getByText('Loudness over the show').waitFor();
+  await page.getByText('−12', { exact: true }).waitFor();
   await shot('pictures-wide');
 });
 await visit({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' }, async (page, shot) => {

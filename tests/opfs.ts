@@ -40,6 +40,13 @@ export class FakeFiles {
     return [...this.folders].flatMap(([folder, entries]) => [...entries.keys()].map((name) => `${folder}/${name}`)).sort();
   }
 
+  /** Lays a file where it would be found. */
+  put(folder: string, name: string, bytes: Uint8Array): void {
+    const entries = this.folders.get(folder) ?? new Map<string, Uint8Array>();
+    this.folders.set(folder, entries);
+    entries.set(name, bytes);
+  }
+
   bytes(folder: string, name: string): Uint8Array {
     const found = this.folders.get(folder)?.get(name);
     if (!found) throw new Error(`${folder}/${name} is not there`);
