@@ -90,6 +90,16 @@ test('the pictures are spread to the bed: exact to the frame, clips untouched, o
   expect(samplesOf(path).frames).toBe(40 * 48_000);
   await page.getByRole('button', { name: 'Undo: spread the pictures' }).tap();
   await expect(page.getByRole('button', { name: /Length: 15 s over/ })).toBeVisible();
+
+  // What is chosen keeps its time, unless it is told otherwise.
+  await page.getByTestId('picture 1').tap();
+  await page.getByRole('button', { name: 'More', exact: true }).tap();
+  await page.getByRole('button', { name: 'Spread the others' }).tap();
+  await expect(page.getByText(/1 clip and 1 chosen keep theirs/)).toBeVisible();
+  await page.getByRole('button', { name: 'Spread the pictures', exact: true }).tap();
+  await expect(page.getByTestId('picture 1')).toHaveAttribute('aria-label', /10.0 seconds/);
+  await expect(page.getByTestId('picture 2')).toHaveAttribute('aria-label', /12.5 seconds/);
+  await expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
 });
 
 test('tapping along ends each picture at its tap; the taps are nudged, used, and taken back', async ({ page }) => {

@@ -5,6 +5,7 @@ import { removePictures } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { DrawerTitle } from '../controls/DrawerTitle';
+import { openPanel } from '../panels/open';
 import { CardFields, FrameFields } from './LookFields';
 import { OwnFields } from './OwnFields';
 import { PictureActions } from './PictureActions';
@@ -61,12 +62,12 @@ export function ToolFields({ show, pictures, tool }: Props & { readonly tool: To
   }
 }
 
-/** Choosing more than one: by taps for as long as this is on, or all at once. */
+/** Choosing more than one: by taps for as long as this is on, or all at once; and new times for all that are not chosen. */
 function Several({ show, pictures }: Props) {
   const several = useOpenShow((store) => store.several);
   const { choose, chooseSeveral } = useOpenShow.getState();
   return (
-    <View className="flex-row gap-2">
+    <View className="flex-row flex-wrap gap-2">
       <Button
         label={several ? 'Taps choose several' : 'Choose several'}
         kind="quiet"
@@ -78,6 +79,12 @@ function Several({ show, pictures }: Props) {
         kind="quiet"
         disabled={pictures.length === show.pictures.length}
         onPress={() => choose({ kind: 'pictures', ids: show.pictures.map((one) => one.id) })}
+      />
+      <Button
+        label="Spread the others"
+        kind="quiet"
+        disabled={pictures.length === show.pictures.length}
+        onPress={() => openPanel({ name: 'spread' })}
       />
     </View>
   );
