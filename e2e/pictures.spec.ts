@@ -92,6 +92,7 @@ test('the pictures are spread to the bed: exact to the frame, clips untouched, o
   await expect(page.getByRole('button', { name: /Length: 15 s over/ })).toBeVisible();
 
   // What is chosen keeps its time, unless it is told otherwise.
+  await face(page, 'Pictures');
   await page.getByTestId('picture 1').tap();
   await page.getByRole('button', { name: 'More', exact: true }).tap();
   await page.getByRole('button', { name: 'Spread the others' }).tap();

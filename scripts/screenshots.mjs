@@ -12,6 +12,7 @@ const server = spawn(process.execPath, [tool('tsx'), 'server/main.ts', 'dist', '
   cwd: root,
   env: { ...process.env, PORT },
 });
+process.on('exit', () => server.kill());
 await new Promise((ready) => server.stdout.once('data', ready));
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 
