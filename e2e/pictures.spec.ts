@@ -230,9 +230,10 @@ test('scrubbing shows the right frame, and the clip keeps in step with its sound
   await expect(stage).toHaveAttribute('data-source', '2.0000');
   expect(Math.abs((await stageColour(page))[0]! - luminance(2))).toBeLessThan(8);
 
-  // A frame of 25 a second may be 40 ms old before the next one is due; what is over that is lateness.
   await page.keyboard.press('Home');
   for (let i = 0; i < 4; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  // The sheet's place tells the moment that is heard: close up, a pixel of it is a few milliseconds.
+  for (let i = 0; i < 9; i += 1) await page.keyboard.press('+');
   const lateness = await page.evaluate(
     () =>
       new Promise<{ late: number[]; black: number }>((done) => {
@@ -243,7 +244,7 @@ test('scrubbing shows the right frame, and the clip keeps in step with its sound
         const pen = copy.getContext('2d', { willReadFrequently: true })!;
         const late: number[] = [];
         let black = 0;
-        const scale = sheet.clientHeight / 45;
+        const scale = sheet.clientHeight / (45 / 1.4 ** 9);
         const look = () => {
           const now = sheet.scrollTop / scale;
           pen.drawImage(canvas, canvas.width / 2, canvas.height / 2, 1, 1, 0, 0, 1, 1);
@@ -259,9 +260,10 @@ test('scrubbing shows the right frame, and the clip keeps in step with its sound
   );
   expect(lateness.black).toBe(0);
   expect(lateness.late.length).toBeGreaterThan(40);
-  const middle = [...lateness.late].sort((a, b) => a - b)[lateness.late.length >> 1]!;
-  // The middle of the pictures on screen: 20 ms old by the film's own rate, plus what the path to the screen takes.
-  expect(Math.abs(middle)).toBeLessThan(0.06);
+  // A frame of 25 a second is up to 40 ms old before the next one is due; 40 ms more are allowed. One step of its brightness
+  // is 25 ms: half of that is the reading's own error.
+  const inStep = lateness.late.filter((late) => late > -0.04 - 0.0125 && late < 0.08 + 0.0125).length;
+  expect(inStep / lateness.late.length).toBeGreaterThan(0.95);
 });
 
 test('@wide several are dragged together by mouse; the keys , and . trim a clip to the now line; a reload keeps it all', async ({
