@@ -83,6 +83,9 @@ it('has nothing at first, then the very frame of any second: the first, one with
   expect(await shownAt(1.06)).toBe(1.06);
   expect(await shownAt(3.99)).toBe(3.98);
   expect(await shownAt(9)).toBe(3.98);
+  await shownAt(1);
+  expect(await shownAt(9)).toBe(3.98);
+  expect(await shownAt(2)).toBe(1.98);
 });
 
 it('decodes on while moments rise, and jumps only for what is elsewhere', async () => {

@@ -104,10 +104,9 @@ export class ClipReader {
     this.samples = new VideoSampleSink(this.film!.track).samples(seconds);
     const first = (await this.samples.next()).value ?? null;
     if (!first) {
-      // Beyond the last frame: the one before it stands.
+      // Beyond the last frame: that one stands.
       this.ended = true;
-      if (!this.current) await this.last();
-      this.from = Math.min(this.from, seconds);
+      await this.last();
       return;
     }
     this.current?.close();
@@ -117,7 +116,10 @@ export class ClipReader {
 
   private async last(): Promise<void> {
     const sample = await new VideoSampleSink(this.film!.track).getSample(this.film!.seconds);
-    if (sample) this.current = sample;
+    if (!sample) return;
+    this.current?.close();
+    this.current = sample;
+    this.from = sample.timestamp;
   }
 
   private async advance(): Promise<void> {

@@ -4,11 +4,12 @@ import type { Show } from '../../../core/show';
 import { FakeFiles } from '../../../tests/opfs';
 import { showOf, withClip } from '../../../tests/shows';
 
-const mockFrame: { now: { sample: object; exact: boolean } | null } = { now: null };
+const mockFrame: { now: { sample: object; exact: boolean } | null; asked: number[] } = { now: null, asked: [] };
 jest.mock('./clipReader', () => ({
   ClipReader: class {
     broken = false;
-    at() {
+    at(second: number) {
+      mockFrame.asked.push(Number(second.toFixed(3)));
       return mockFrame.now;
     }
     close() {
@@ -51,6 +52,7 @@ beforeEach(() => {
   files.install();
   names = new Map();
   mockFrame.now = null;
+  mockFrame.asked = [];
   desk.progress.mockClear();
   // A stored picture is one byte that says which one it is.
   Object.assign(globalThis, {
@@ -180,6 +182,16 @@ describe('a clip', () => {
     painter.size({ width: 320, height: 180 });
     await settle();
     expect(painted).toEqual([{ picture: 'clip', source: 3.5 }]);
+  });
+
+  it('is made ready from before its time, and while it dissolves in asked for its own second alone', async () => {
+    const behind = withClip(showOf([5]), 1, 8, { from: 2, hold: 5 });
+    const { at } = stage(behind);
+    await at(4);
+    expect(new Set(mockFrame.asked)).toEqual(new Set([1.5]));
+    mockFrame.asked = [];
+    await at(4.75);
+    expect(new Set(mockFrame.asked)).toEqual(new Set([1.75]));
   });
 
   it('shows its first frame where nothing better is there', async () => {

@@ -159,7 +159,8 @@ export class Painter {
     for (const place of wanted) this.images.get(place);
     this.images.keepOnly(wanted);
     for (const { picture, index, start } of soon) {
-      if (picture.kind !== 'clip' || index > layers[0]!.index + 1) continue;
+      // What dissolves in already is asked for its own second: asking for its beginning too would make it jump to and fro.
+      if (picture.kind !== 'clip' || index !== layers.at(-1)!.index + 1) continue;
       const before = scene.placed[index - 1]!.picture.dissolve;
       if (start - before - this.moment <= AHEAD) this.readerOf(picture).at(Math.max(0, picture.from - before));
     }
