@@ -4,7 +4,7 @@ import { showOf, photoMedia, soundMedia } from '../tests/shows';
 import { Failure } from '../core/failure';
 
 const mockCall = jest.fn();
-jest.mock('./sound/workers', () => ({ listener: () => ({ call: mockCall }) }));
+jest.mock('./workers', () => ({ listener: () => ({ call: mockCall }) }));
 jest.mock('./shows/records', () => ({
   START_PLACE: { now: 0, face: 'bed', zoom: 45 },
   openRecord: jest.fn(),

@@ -5,7 +5,7 @@ import { addPictures, layPart, newPart, newPicture, replaceMedia } from '../core
 import type { SoundFacts, Taken } from '../engine/listen/listen.protocol';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
-import { listener } from './sound/workers';
+import { listener } from './workers';
 
 /** A sound that was taken in and waits to be listened to and laid. */
 export interface Arrival {

@@ -6,7 +6,7 @@ import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
 import { openRecord, type Place, START_PLACE } from '../shows/records';
 import { Autosave, type SaveState } from './autosave';
-import { holdShow } from './lock';
+import { holdShow } from '../lock';
 
 /** A part, the own sound of a clip (by the clip's name), or one or several pictures. */
 export type Chosen =

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Media } from '../../core/show';
 import { fileAt, places } from '../../engine/media/folders';
-import { listener } from '../sound/workers';
+import { listener } from '../workers';
 
 /** A clip's film as an address for drawing; made by the worker where there is none yet. It stays for as long as the page does. */
 export function useFilmUrl(media: Media | null) {

@@ -7,7 +7,7 @@ import type { Alignment } from '../../core/sound';
 import { newId } from '../ids';
 import { takeSoundFile } from '../library';
 import { currentShow, useOpenShow } from '../open/store';
-import { worker } from '../sound/workers';
+import { worker } from '../workers';
 
 /** Lining up a recording with a clip: from choosing it to accepting where it lies. */
 export type LiningUp =

@@ -3,7 +3,7 @@ import { placePictures } from '../../core/show';
 import { clamp, sayTime } from '../../core/units';
 import { newId } from '../ids';
 import { currentShow, report, useOpenShow } from '../open/store';
-import { listener } from '../sound/workers';
+import { listener } from '../workers';
 import { useTransport } from '../sound/transport';
 
 /** The frame of a clip at the now line (or at the clip's nearer end) becomes a photo behind the clip. */

@@ -1,8 +1,8 @@
 import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
 import { readShow, startHistory, type Media } from '../../core/show';
-import { listener } from '../sound/workers';
-import { tidyOnce } from '../tidy';
+import { listener } from '../workers';
+import { tidyOnce } from './tidy';
 import { isSeeded, markSeeded, saveRecord, START_PLACE } from './records';
 import { refreshShows } from './useShows';
 

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { newShow, perform, startHistory } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
 import { newId } from '../ids';
-import { withShow } from '../open/lock';
+import { withShow } from '../lock';
 import { queryClient } from '../queries';
 import {
   START_PLACE,

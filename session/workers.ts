@@ -1,5 +1,5 @@
-import { startListening, type ListenClient } from '../../engine/listen/listen.client';
-import { startMixing, type MixClient } from '../../engine/mix/mix.client';
+import { startListening, type ListenClient } from '../engine/listen/listen.client';
+import { startMixing, type MixClient } from '../engine/mix/mix.client';
 
 let listening: ListenClient | null = null;
 let working: MixClient | null = null;

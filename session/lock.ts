@@ -1,4 +1,4 @@
-import { Failure } from '../../core/failure';
+import { Failure } from '../core/failure';
 
 const lockOf = (id: string) => `rainbed/${id}`;
 

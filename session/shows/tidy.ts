@@ -1,5 +1,5 @@
-import { sweep } from '../engine/media/sweep';
-import { allRecords } from './shows/records';
+import { sweep } from '../../engine/media/sweep';
+import { allRecords } from './records';
 
 const TABS = 'rainbed/tabs';
 
