@@ -1,5 +1,5 @@
-import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, newShow, test, type } from './app';
-import { clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
+import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, layMusic, newShow, test, type } from './app';
+import { clickSong, clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
 import type { Page } from '@playwright/test';
 
 /** A red photo for five seconds, then the clip: `from` seconds of its film on. */
@@ -173,4 +173,61 @@ test('@wide by keyboard: choose by Ctrl, order, time, the clip’s sound and its
     window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data }));
   });
   await expect(page.getByTestId('picture 4')).toHaveAttribute('aria-label', /Picture 4, pasted/);
+});
+
+test('@wide by keyboard: spread to the bed, tap along, a J-cut in the exported WAV, a recording lined up and laid', async ({
+  page,
+}, info) => {
+  const { film, table } = recordings();
+  const press = async (name: string, exact = true) => {
+    await page.getByRole('button', { name, exact }).focus();
+    await page.keyboard.press('Enter');
+  };
+  await newShow(page);
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), clip('mov'), await photo('green.png', '#30a050'), film]);
+  await layMusic(page, clickSong(40));
+  await page.getByRole('tab', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('picture 1').focus();
+  await page.keyboard.press('Escape');
+  await press('Spread');
+  await press('As long as the bed: 0:40.0');
+  await press('Spread the pictures');
+  await expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+
+  await page.keyboard.press('Home');
+  await page.keyboard.press('t');
+  const clock = async () => Number(/:(\d\d\.\d)/.exec((await page.getByText(/^\d:\d\d\.\d \/ /).textContent())!)![1]);
+  await expect.poll(clock).toBeGreaterThanOrEqual(2);
+  await page.keyboard.press('t');
+  await press('That is all');
+  await expect(page.getByText('One change tapped')).toBeVisible();
+  await press('Use these times');
+  await expect(page.getByRole('button', { name: 'Undo: tap along' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+
+  await page.getByTestId('picture 2').focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('clip start').focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.getByRole('button', { name: /^Sound of film-5/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByTestId('lead').focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  for (let i = 0; i < 5; i += 1) await page.keyboard.press('ArrowUp');
+  await expect(field(page, 'Starts earlier by')).toHaveValue('1.5 s');
+  const early = await exported(page, info.outputPath('early.wav'));
+  // The song clicks at 2.5 s, the film a second before the passage that begins at five.
+  expect(Math.round(early[4 * 48_000]! * 10)).toBe(8);
+
+  await page.getByRole('button', { name: /^Sound of noisy/ }).focus();
+  await page.keyboard.press('Enter');
+  await press('Line up a recording');
+  await page.getByTestId('files: Choose the recording').setInputFiles(table);
+  await expect(page.getByText(/^Sure: the recording begins at −2\.34[45] s/)).toBeVisible();
+  await press('Lay it in step');
+  await expect(page.getByText(/^sound of a clip/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: lay a recording in step' })).toBeVisible();
 });

@@ -1,6 +1,6 @@
 import { LIMITS } from '../../core/show';
-import { parseLevel, sayLevel } from '../../core/units';
-import { NumberField } from './NumberField';
+import { sayLevel } from '../../core/units';
+import { DecibelField } from './DecibelField';
 import { Slider } from './Slider';
 
 interface Props {
@@ -28,17 +28,7 @@ export function LevelField({ label, gain, note, onTry, onSet }: Props) {
         onChange={onTry}
         onChangeEnd={onSet}
       />
-      <NumberField
-        label={`${label} in dB`}
-        value={gain}
-        least={LIMITS.gain.least}
-        most={LIMITS.gain.most}
-        step={0.5}
-        parse={parseLevel}
-        say={(value) => sayLevel(value)}
-        onChange={onSet}
-        {...(note === undefined ? {} : { note })}
-      />
+      <DecibelField label={`${label} in dB`} value={gain} onChange={onSet} {...(note === undefined ? {} : { note })} />
     </>
   );
 }

@@ -1,9 +1,10 @@
 import { View } from 'react-native';
 import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
-import { decibelsOfPercent, parseTime, percentOfDecibels, sayTime } from '../../core/units';
+import { decibelsOfPercent, parseTime, percentOfDecibels } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { LevelField } from '../controls/LevelField';
+import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Slider } from '../controls/Slider';
@@ -13,18 +14,17 @@ interface Props {
   readonly part: Part;
 }
 
-const sayExact = (value: number) => sayTime(value, 3);
+const sayExact = momentEntry.say;
 
 /** Where a part starts and which passage of its sound it plays, to the millisecond. */
 export function EndsFields({ show, part }: Props) {
   const { edit } = useOpenShow.getState();
   const source = show.media[part.media]!.seconds;
   const last = part.spans.at(-1)!;
-  const shared = { step: 0.1, parse: parseTime, say: sayExact };
   return (
     <View className="gap-1">
       <NumberField
-        {...shared}
+        {...momentEntry}
         label="Starts at"
         value={part.at}
         least={0}
@@ -32,7 +32,7 @@ export function EndsFields({ show, part }: Props) {
         onChange={(at) => edit(movePart, { id: part.id, at })}
       />
       <NumberField
-        {...shared}
+        {...momentEntry}
         label="From"
         value={part.spans[0]!.from}
         least={0}
@@ -40,7 +40,7 @@ export function EndsFields({ show, part }: Props) {
         onChange={(position) => edit(trimSource, { id: part.id, edge: 'start', position })}
       />
       <NumberField
-        {...shared}
+        {...momentEntry}
         label="To"
         value={last.to}
         least={0}

@@ -2,15 +2,15 @@ import Download from 'lucide-react-native/icons/download';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { WavFormat } from '../../core/files';
-import { LIMITS, compareLengths, type Show } from '../../core/show';
+import { compareLengths, type Show } from '../../core/show';
 import { setMasterGain } from '../../core/show/edits';
-import { RATE, framesOf, parseLevel, sayLevel, sayTime } from '../../core/units';
+import { RATE, framesOf, sayLevel, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { cancelExport, exportWav, fileName, forgetExport, useExporting } from '../../session/sound/exporting';
 import { useLoudness } from '../../session/sound/useLoudness';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
-import { NumberField } from '../controls/NumberField';
+import { DecibelField } from '../controls/DecibelField';
 import { Progress } from '../controls/Progress';
 import { Reading } from '../controls/Reading';
 import { Say } from '../controls/Say';
@@ -90,16 +90,7 @@ function Levels({ show, format }: { readonly show: Show; readonly format: WavFor
         <Reading title="Whole show" value={integrated === null ? '–' : `${integrated.toFixed(1).replace('-', '−')} LUFS`} />
         <Reading title="Highest peak" value={peak === null ? '–' : `${sayLevel(peak).replace('dB', 'dBTP')}`} red={over} />
       </View>
-      <NumberField
-        label="Loudness of the whole"
-        value={show.master.gain}
-        least={LIMITS.gain.least}
-        most={LIMITS.gain.most}
-        step={0.5}
-        parse={parseLevel}
-        say={(value) => sayLevel(value)}
-        onChange={(gain) => edit(setMasterGain, { gain })}
-      />
+      <DecibelField label="Loudness of the whole" value={show.master.gain} onChange={(gain) => edit(setMasterGain, { gain })} />
       {over ? (
         <Notice
           grave

@@ -1,13 +1,13 @@
 import { View } from 'react-native';
 import { LIMITS, showSeconds, type FrameShape, type Show } from '../../core/show';
 import { ownStartForAll, setBlack, setDissolve, setFraming, setHold, setOwnStart, setShape } from '../../core/show/edits';
-import { parseLevel, parseTime, sayLevel } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
+import { DecibelField } from '../controls/DecibelField';
+import { spanEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { saySeconds } from '../words/times';
 import { FRAMINGS } from './LookFields';
 
 const SHAPES: readonly { readonly value: FrameShape; readonly label: string }[] = [
@@ -16,8 +16,6 @@ const SHAPES: readonly { readonly value: FrameShape; readonly label: string }[] 
   { value: '1:1', label: '1:1' },
   { value: '9:16', label: '9:16' },
 ];
-
-const time = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
 
 /** What is set once for the whole show: its frame, its black ends, and one time, dissolve and framing for all. */
 export function AllPicturesPanel({ show }: { readonly show: Show }) {
@@ -31,14 +29,14 @@ export function AllPicturesPanel({ show }: { readonly show: Show }) {
       </Section>
       <Section title="At the show’s ends">
         <NumberField
-          {...time}
+          {...spanEntry}
           label="Up from black"
           value={show.black.up}
           most={LIMITS.black.most}
           onChange={(seconds) => edit(setBlack, { end: 'up', seconds })}
         />
         <NumberField
-          {...time}
+          {...spanEntry}
           label="Down to black"
           value={show.black.out}
           most={LIMITS.black.most}
@@ -49,7 +47,7 @@ export function AllPicturesPanel({ show }: { readonly show: Show }) {
       {show.pictures.length > 0 ? (
         <Section title="All pictures">
           <NumberField
-            {...time}
+            {...spanEntry}
             label="Time of every photo"
             least={LIMITS.hold.least}
             value={photos[0]?.hold ?? LIMITS.hold.start}
@@ -59,7 +57,7 @@ export function AllPicturesPanel({ show }: { readonly show: Show }) {
             {...(photos.some((one) => one.hold !== photos[0]!.hold) ? { note: 'They differ now.' } : {})}
           />
           <NumberField
-            {...time}
+            {...spanEntry}
             label="Every dissolve"
             value={show.pictures[0]!.dissolve}
             most={LIMITS.hold.most}
@@ -86,25 +84,16 @@ function ClipsSection({ show }: { readonly show: Show }) {
   const clips = show.pictures.some((one) => one.kind === 'clip');
   return (
     <Section title="Clips’ sound starts with">
+      <DecibelField label="Level of clips" value={gain} onChange={(level) => edit(setOwnStart, { gain: level })} />
       <NumberField
-        label="Level of clips"
-        value={gain}
-        least={LIMITS.gain.least}
-        most={LIMITS.gain.most}
-        step={0.5}
-        parse={parseLevel}
-        say={(value) => sayLevel(value)}
-        onChange={(level) => edit(setOwnStart, { gain: level })}
-      />
-      <NumberField
-        {...time}
+        {...spanEntry}
         label="Fade up of clips"
         value={fadeUp.seconds}
         most={30}
         onChange={(seconds) => edit(setOwnStart, { fadeUp: { ...fadeUp, seconds } })}
       />
       <NumberField
-        {...time}
+        {...spanEntry}
         label="Fade out of clips"
         value={fadeOut.seconds}
         most={30}

@@ -7,12 +7,12 @@ import VolumeOff from 'lucide-react-native/icons/volume-x';
 import { View } from 'react-native';
 import { LIMITS, type Clip, type Show } from '../../core/show';
 import { ownStartForAll, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
-import { parseTime } from '../../core/units';
 import { newId } from '../../session/ids';
 import { useOpenShow } from '../../session/open/store';
 import { startLiningUp } from '../../session/pictures/liningUp';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
+import { spanEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
@@ -69,7 +69,6 @@ function OwnSwitch({ clip, apart }: { readonly clip: Clip; readonly apart: boole
 function LevelFields({ clip }: { readonly clip: Clip }) {
   const { edit, tryOut } = useOpenShow.getState();
   const { own, id } = clip;
-  const time = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
   return (
     <View className="gap-1">
       <LevelField
@@ -79,7 +78,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
         onSet={(gain) => edit(setOwn, { id, change: { gain } })}
       />
       <NumberField
-        {...time}
+        {...spanEntry}
         label="Starts earlier by"
         value={own.lead}
         most={LIMITS.own.runOver}
@@ -87,7 +86,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
         {...(own.lead > clip.from ? { note: `there are ${saySeconds(clip.from)} before it in the film` } : {})}
       />
       <NumberField
-        {...time}
+        {...spanEntry}
         label="Runs on by"
         value={own.tail}
         most={LIMITS.own.runOver}
@@ -96,7 +95,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
       {(['fadeUp', 'fadeOut'] as const).map((side) => (
         <NumberField
           key={side}
-          {...time}
+          {...spanEntry}
           label={side === 'fadeUp' ? 'Own fade up' : 'Own fade out'}
           value={own[side].seconds}
           most={clip.hold + own.lead + own.tail}

@@ -4,10 +4,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { placePictures, type Clip, type Show } from '../../core/show';
 import { silenceStretch, unsilenceStretch } from '../../core/show/edits';
-import { clamp, parseTime, sayTime } from '../../core/units';
+import { clamp, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { Button, IconButton } from '../controls/Button';
+import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 
@@ -21,7 +22,6 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
     const from = clamp(clip.from + useTransport.getState().now - start, clip.from, Math.max(clip.from, clip.from + clip.hold - 1));
     setStretch({ from, to: Math.min(source, from + 1) });
   };
-  const field = { step: 0.1, parse: parseTime, say: (value: number) => sayTime(value, 3) };
   return (
     <View className="gap-1">
       {clip.own.quiet.map((one, index) => (
@@ -39,7 +39,7 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
       {stretch ? (
         <>
           <NumberField
-            {...field}
+            {...momentEntry}
             label="Silent from"
             value={stretch.from}
             least={0}
@@ -47,7 +47,7 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
             onChange={(from) => setStretch({ ...stretch, from })}
           />
           <NumberField
-            {...field}
+            {...momentEntry}
             label="Silent to"
             value={stretch.to}
             least={0}

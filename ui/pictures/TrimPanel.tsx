@@ -1,8 +1,9 @@
 import { View } from 'react-native';
 import { LIMITS, type Clip, type Show } from '../../core/show';
 import { trimClip } from '../../core/show/edits';
-import { clamp, parseTime, sayTime } from '../../core/units';
+import { clamp, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
+import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { FilmStrip } from '../sheet/FilmStrip';
@@ -32,13 +33,12 @@ export function TrimPanel({ shown, saved, id }: Props) {
   if (!clip || !base) return <Say>This clip is no longer in the show.</Say>;
   const media = shown.media[clip.media]!;
   const end = clip.from + clip.hold;
-  const field = { step: 0.1, parse: parseTime, say: (value: number) => sayTime(value, 3) };
   return (
     <View className="flex-row gap-4">
       <Strip clip={clip} base={base} seconds={media.seconds} show={shown} />
       <View className="flex-1 gap-2">
         <NumberField
-          {...field}
+          {...momentEntry}
           label="From"
           value={clip.from}
           least={0}
@@ -46,7 +46,7 @@ export function TrimPanel({ shown, saved, id }: Props) {
           onChange={(position) => edit(trimClip, { id, edge: 'start', position })}
         />
         <NumberField
-          {...field}
+          {...momentEntry}
           label="To"
           value={end}
           least={clip.from + LIMITS.hold.least}
