@@ -5,6 +5,8 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM } from '../playwright.config';
 import { ffmpeg, photo } from '../e2e/media';
+import { editing } from './bed';
+import { tenMinutes } from './shows';
 import { median, type Figure } from './figure';
 import { aligning, dissolving, importing, scrubbing } from './pictures';
 
@@ -80,13 +82,7 @@ async function firstSound(page: Page): Promise<Figure> {
 /** Times between pictures of the screen while a ten-minute show scrolls by. */
 async function scrolling(page: Page): Promise<Figure[]> {
   await page.getByRole('tab', { name: 'Pictures' }).click();
-  const photos = await Promise.all(['#b03030', '#30a050', '#3050b0', '#a0a030'].map((colour, i) => photo(`bench-${i}.jpg`, colour)));
-  await page.getByTestId('files: Add photos and clips').setInputFiles(Array.from({ length: 60 }, (_, i) => photos[i % 4]!));
-  await page.getByText('60 pictures').waitFor({ timeout: 120_000 });
-  await page.getByTestId('picture 1').click();
-  await page.getByRole('textbox', { name: 'Time on screen' }).fill('10');
-  await page.getByRole('textbox', { name: 'Time on screen' }).press('Enter');
-  await page.getByRole('button', { name: 'This time for all' }).click();
+  await tenMinutes(page);
   await page.getByRole('tab', { name: 'Bed' }).click();
   await page.getByRole('button', { name: /^Length:/ }).click();
   await page.getByRole('button', { name: 'Use repeat' }).click();
@@ -116,9 +112,9 @@ async function scrolling(page: Page): Promise<Figure[]> {
 }
 
 /** Each in a visit of its own, so that none measures what another left behind. */
-async function pictureFigures(browser: Browser): Promise<Figure[]> {
+async function figuresOfVisits(browser: Browser): Promise<Figure[]> {
   const figures: Figure[] = [];
-  for (const steps of [[importing, dissolving], [scrubbing], [aligning]]) {
+  for (const steps of [[importing, dissolving], [scrubbing], [aligning], [editing]]) {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
     await page.addInitScript('globalThis.__name = (named) => named');
@@ -147,7 +143,7 @@ export async function browserFigures(): Promise<Figure[]> {
     await page.getByTestId('picture 1').click();
     await page.getByRole('button', { name: 'Remove' }).click();
     figures.push(...(await scrolling(page)));
-    return [...figures, ...(await pictureFigures(browser))];
+    return [...figures, ...(await figuresOfVisits(browser))];
   } finally {
     await browser.close();
     server.kill();

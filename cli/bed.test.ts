@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { WaveFile } from 'wavefile';
 import { WavReader, memoryBytes } from '../core/files';
 import { showOf, withClip } from '../tests/shows';
 
@@ -54,6 +55,47 @@ it('renders a show exactly as long as its pictures, with its gain and fade', () 
   expect(left[48_000]).toBeCloseTo(0.5 * 10 ** (-6 / 20), 3);
 });
 
+it('loops whole bars: as long as the formula says, repeated end to end without a gap, its loop points read by a second reader', () => {
+  const path = join(folder, 'clicks.wav');
+  const out = join(folder, 'loop.wav');
+  const report = join(folder, 'loop.json');
+  // A click of one sample on every beat at 90 BPM, the first downbeat at 0.25 s.
+  ffmpeg('-f', 'lavfi', '-i', "aevalsrc='if(eq(mod(n-12000,32000),0),0.9,0)':s=48000:d=40", '-c:a', 'pcm_s24le', path);
+  const options = [
+    '--bars',
+    '2-5',
+    '--tempo',
+    '90',
+    '--downbeat',
+    '0.25',
+    '--tail',
+    '0.1',
+    '--bits',
+    '32',
+    '--out',
+    out,
+    '--report',
+    report,
+  ];
+  expect(bed('loop', path, ...options)).toMatchObject({ status: 0, stderr: '' });
+  // 4 bars of 4/4 at 90 BPM are 10.667 s (formula).
+  const frames = 512_000;
+  expect(JSON.parse(readFileSync(report, 'utf8'))).toMatchObject({
+    frames,
+    bars: 4,
+    from: 0.25 + 8 / 3,
+    loop: { start: 0, end: frames - 1 },
+  });
+  const wave = new WaveFile(readFileSync(out));
+  expect(wave.smpl).toMatchObject({ dwNumSampleLoops: 1, loops: [{ dwStart: 0, dwEnd: frames - 1 }] });
+  const [left] = wave.getSamples(false, Float64Array) as unknown as [Float64Array];
+  expect(left.length).toBe(frames);
+  const clicks = [...left, ...left].flatMap((value, frame) => (Math.abs(value) > 0.3 ? [frame] : []));
+  // Mono comes out as loud as it was: full scale of a 32-bit float file is 1.
+  expect(left[32_000]).toBeCloseTo(0.9, 5);
+  expect(clicks).toEqual(Array.from({ length: 32 }, (_, i) => i * 32_000));
+});
+
 it('refuses in one sentence, with exit code 2, and leaves no file behind', () => {
   const out = join(folder, 'none.wav');
   const empty = join(folder, 'empty');
@@ -71,6 +113,11 @@ it('refuses in one sentence, with exit code 2, and leaves no file behind', () =>
     ['render', empty, out],
     ['render', noMedia, out],
     ['render', noMedia, out, '--loud', '9'],
+    ['loop', text, '--bars', '1-2', '--tempo', '100', '--out', out],
+    ['loop', join(folder, 'clicks.wav'), '--bars', '4-1', '--tempo', '90', '--out', out],
+    ['loop', join(folder, 'clicks.wav'), '--bars', '1-900', '--tempo', '90', '--out', out],
+    ['loop', join(folder, 'clicks.wav'), '--bars', '1-2', '--tempo', 'fast', '--out', out],
+    ['loop', join(folder, 'clicks.wav'), '--bars', '1-2', '--tempo', '90'],
   ];
   for (const args of cases) {
     const { status, stdout, stderr } = bed(...args);

@@ -1,11 +1,14 @@
 import { Failure } from '../core/failure';
 import { Complaint } from './files';
+import { LOOP_OPTIONS, loop } from './loop';
 import { measure } from './measure';
 import { render } from './render';
 import type { WavFormat } from '../core/files';
 
 const USAGE = `bed measure IN.wav                          loudness and peaks as JSON
-bed render SHOWDIR OUT.wav [--bits 16|24|32]  the sound of a show (SHOWDIR holds show.json and media/)`;
+bed render SHOWDIR OUT.wav [--bits 16|24|32]  the sound of a show (SHOWDIR holds show.json and media/)
+bed loop IN.wav --bars A-B --tempo T --downbeat S --out OUT.wav [--report R.json] [--beats 4] [--lead S] [--tail S] [--bits 16|24|32]
+                                            whole bars (A to B, bar 1 at the downbeat) as a WAV with its loop points`;
 
 const FORMATS: Readonly<Record<string, WavFormat>> = { '16': 'int16', '24': 'int24', '32': 'float32' };
 
@@ -40,11 +43,17 @@ function run(command: string | undefined, rest: readonly string[]): string {
         throw new Complaint('render takes a folder and a file: bed render SHOWDIR OUT.wav [--bits 16|24|32]');
       return render(plain[0]!, plain[1]!, format);
     }
+    case 'loop': {
+      const { plain, options } = split(rest, LOOP_OPTIONS);
+      const format = FORMATS[options.get('bits') ?? '24'];
+      if (plain.length !== 1 || !format) throw new Complaint('loop takes one sound: bed loop IN.wav --bars A-B --tempo T --out OUT.wav');
+      return loop(plain[0]!, options, format);
+    }
     case undefined:
     case '--help':
       return USAGE;
     default:
-      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render`);
+      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, loop`);
   }
 }
 

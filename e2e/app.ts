@@ -51,13 +51,29 @@ export async function addPhotos(page: Page, paths: string[]): Promise<void> {
 /** Chooses a piece of music; it waits to be laid. */
 export async function chooseMusic(page: Page, path: string): Promise<void> {
   await face(page, 'Bed');
-  await page.getByTestId(/^files: (Add|Change the) music$/).setInputFiles(path);
+  await page.getByTestId(/^files: (Add music|Add another piece)$/).setInputFiles(path);
 }
 
 export async function layMusic(page: Page, path: string): Promise<void> {
   await chooseMusic(page, path);
-  await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 60_000 });
-  await expect(page.getByTestId(/^part /)).toBeVisible();
+  const before = await page.getByTestId(/^part /).count();
+  await page.getByRole('button', { name: /^Lay it (under the show|after the last piece)$/ }).click({ timeout: 60_000 });
+  await expect(page.getByTestId(/^part /)).toHaveCount(before + 1);
+}
+
+/** Lays a piece of music in place of all that is there, if anything is. */
+export async function changeMusic(page: Page, path: string): Promise<void> {
+  await chooseMusic(page, path);
+  await page.getByRole('button', { name: /^Lay it (under the show|in place of all music)$/ }).click({ timeout: 60_000 });
+  await expect(page.getByTestId(/^part /)).toHaveCount(1);
+}
+
+/** Puts the now line at a whole second. The keys are the page's: what has the focus would take them for itself. */
+export async function goTo(page: Page, second: number): Promise<void> {
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await page.keyboard.press('Home');
+  for (let i = 0; i < second; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByText(new RegExp(`^0:${String(second).padStart(2, '0')}.0 /`))).toBeVisible();
 }
 
 /** Exports through the Finish face and gives the saved file. */

@@ -34,11 +34,11 @@ test('by thumb: choose, trim, fade and move on the sheet; a stroke elsewhere onl
   await dragByTouch(page, { x: part!.x + 60, y: part!.y + 70 }, 50, 500);
   await expect(undo).toHaveAccessibleName('Undo: move a part');
 
-  for (const step of ['move a part', 'fade up', 'trim the start', 'lay the music']) {
+  for (const step of ['move a part', 'fade up', 'trim the start', 'lay a piece']) {
     await expect(undo).toHaveAccessibleName(`Undo: ${step}`);
     await undo.click();
   }
-  await page.getByRole('button', { name: 'Redo: lay the music' }).click();
+  await page.getByRole('button', { name: 'Redo: lay a piece' }).click();
   expect(await name()).toContain('from 0:00.0 to 0:40.0');
 });
 
@@ -139,10 +139,15 @@ test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the 
 test('every control has a name, and on a phone a thumb can hit it', async ({ page }) => {
   await openDemo(page);
   await page.getByTestId('part puddle-jump').tap({ position: { x: 100, y: 100 } });
-  for (const tool of ['Ends', 'Fades', 'Loudness', 'More']) {
+  for (const tool of ['Cut', 'Ends', 'Fades', 'Loudness', 'Range', 'Repeat', 'More']) {
     await page.getByRole('button', { name: tool, exact: true }).click();
     await check();
   }
+  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  await page.getByRole('button', { name: 'Make a loop of whole bars' }).click();
+  await expect(page.getByText(/^Click:/)).toBeVisible();
+  await check();
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Length:/ }).click();
   await check();
   await page.keyboard.press('Escape');

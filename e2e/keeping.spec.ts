@@ -34,7 +34,7 @@ test('a reload in the middle brings back the show, the place and the undo steps'
   await page.reload();
   await expect(page.getByText('0:03.0 / 0:10.0')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: change loudness' }).click();
-  await page.getByRole('button', { name: 'Undo: lay the music' }).click();
+  await page.getByRole('button', { name: 'Undo: lay a piece' }).click();
   await page.getByRole('button', { name: 'Undo: add 2 pictures' }).click();
   await expect(page.getByRole('button', { name: 'Redo: add 2 pictures' })).toBeVisible();
 });

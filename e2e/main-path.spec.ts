@@ -1,4 +1,4 @@
-import { addPhotos, chooseMusic, expect, exportWav, face, field, layMusic, newShow, test, type } from './app';
+import { addPhotos, changeMusic, chooseMusic, expect, exportWav, face, field, layMusic, newShow, test, type } from './app';
 import { CLICK_AT, clickSong, coded, loudestFrame, photo, probe, samplesOf, silentEnds } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
@@ -100,7 +100,7 @@ test('every coding comes in whole and lies where it was: MP3, FLAC, Vorbis, Opus
   await newShow(page);
   await addPhotos(page, await photos());
   for (const [ending, options, tolerance] of files) {
-    await layMusic(page, coded(ending, ...options));
+    await changeMusic(page, coded(ending, ...options));
     await expect(page.getByText(/plays 0:06\.[01]/)).toBeVisible();
     const path = info.outputPath(`${ending}.wav`);
     await exportWav(page, path);

@@ -77,6 +77,33 @@ export function clickSong(seconds: number, rate = 44_100): string {
   });
 }
 
+/** Ticks on every beat of 90 BPM, the first downbeat at 0.25 s, as WAV at 48 kHz: a beat is 32,000 frames. */
+export function ticks(seconds: number): string {
+  return made(`ticks-${seconds}.wav`, (path) => {
+    const frames = seconds * 48_000;
+    const samples = new Float32Array(frames * 2);
+    for (let at = 12_000; at < frames; at += 32_000) {
+      for (let i = 0; i < 1200 && at + i < frames; i += 1) {
+        const value = i === 0 ? 0.9 : 0.3 * Math.exp(-i / 150) * Math.sin(i / 2);
+        samples[(at + i) * 2] = samples[(at + i) * 2 + 1] = value;
+      }
+    }
+    const writer = new WavWriter('float32', 2, 48_000);
+    writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
+  });
+}
+
+/** Frames of everything as loud as a tick or a click: the loudest one of each 50 ms that begin above 0.6. */
+export function clicksOf(samples: Float32Array): number[] {
+  const found: number[] = [];
+  for (let i = 0; i < samples.length; i += 1) {
+    if (Math.abs(samples[i]!) <= 0.6) continue;
+    found.push(i + loudestFrame(samples.subarray(i, i + 2400)));
+    i += 2400;
+  }
+  return found;
+}
+
 /** The song in another coding. */
 export function coded(ending: string, ...options: string[]): string {
   return made(`click.${ending}`, (path) => void ffmpeg('-i', clickSong(6), ...options, path));

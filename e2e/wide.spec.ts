@@ -15,7 +15,7 @@ async function drop(page: Page, paths: string[]): Promise<void> {
     return data;
   }, files);
   await page.dispatchEvent('body', 'dragover', { dataTransfer: transfer });
-  await expect(page.getByText('Drop photos, clips or a piece of music')).toBeVisible();
+  await expect(page.getByText('Drop photos, clips or music')).toBeVisible();
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
 }
 

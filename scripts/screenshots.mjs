@@ -74,6 +74,42 @@ await visit(phone, async (page, shot) => {
   await page.getByText(/LUFS/).first().waitFor();
   await shot('finish-phone');
 });
+await visit(phone, async (page, shot) => {
+  await open(page);
+  await choose(page, 215, 600);
+  const tool = (name) => page.getByRole('button', { name, exact: true }).click();
+  const type = async (name, value) => {
+    const field = page.getByRole('textbox', { name, exact: true });
+    await field.fill(value);
+    await field.press('Enter');
+  };
+  await tool('Repeat');
+  await tool('Make a loop of whole bars');
+  await type('Tempo', '96');
+  await type('From bar', '9');
+  await page.getByText(/^Click:/).waitFor();
+  await page.getByRole('textbox', { name: 'Tempo' }).blur();
+  await page.getByRole('dialog').evaluate((dialog) => dialog.querySelector('canvas').scrollIntoView());
+  await shot('loop-phone');
+  await page.keyboard.press('Escape');
+  await tool('Range');
+  await type('Range to', '32.3');
+  await page.getByRole('textbox', { name: 'Range to' }).blur();
+  await shot('range-phone');
+  await tool('Remove the range and close up');
+  await tool('Cut');
+  await tool('Line up the join at 0:24.0');
+  await page.getByTestId('join view').waitFor();
+  await tool('Look at: 2 s');
+  await shot('join-phone');
+  await page.keyboard.press('Escape');
+  await tool('Split at the now line');
+  await tool('Ends');
+  await type('Gap (− overlaps)', '-8');
+  await tool('Cross');
+  await page.getByText(/alike/).waitFor();
+  await shot('cross-phone');
+});
 await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
   await open(page);
   await choose(page, 700, 600);

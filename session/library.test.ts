@@ -1,19 +1,19 @@
 import { startHistory } from '../core/show';
-import { removePart, setPartGain } from '../core/show/edits';
+import { removeParts, setPartGain } from '../core/show/edits';
 import { showOf, photoMedia, soundMedia } from '../tests/shows';
 import { Failure } from '../core/failure';
 
 const mockCall = jest.fn();
 jest.mock('./workers', () => ({ listener: () => ({ call: mockCall }) }));
 jest.mock('./shows/records', () => ({
-  START_PLACE: { now: 0, face: 'bed', zoom: 45 },
+  START_PLACE: { now: 0, face: 'bed', zoom: 45, own: true, snap: true },
   openRecord: jest.fn(),
   saveRecord: async () => undefined,
   savePlace: async () => undefined,
   keepUnsaved: () => undefined,
 }));
 
-import { addPhotosAndClips, bringMusic, cancelTaking, dismissArrival, layArrival, useLibrary } from './library';
+import { addPhotosAndClips, bringSounds, cancelTaking, dismissArrival, layArrival, useLibrary } from './library';
 import { useOpenShow } from './open/store';
 
 const file = (name: string) => new File(['x'], name);
@@ -32,7 +32,7 @@ beforeEach(() => {
       ? { media: photoMedia((photos += 1)), facts: null, note: null, known: false }
       : { media: soundMedia(900, 33), facts: { seconds: 33 }, known: false };
   });
-  useLibrary.setState({ taking: null, arrival: null, refused: [] });
+  useLibrary.setState({ taking: null, arrivals: [], refused: [] });
   useOpenShow.setState({ state: { status: 'open', history: startHistory(showOf([5], 20)), mayEdit: true } });
 });
 
@@ -49,23 +49,37 @@ it('adds what arrives as one undo step, in order, and names what does not', asyn
 });
 
 it('takes batches one after the other: a later one cuts no earlier one off, and forgets none of its refusals', async () => {
-  const both = [addPhotosAndClips([file('a.jpg'), file('bad.jpg')]), bringMusic([file('song.wav')])];
+  const both = [addPhotosAndClips([file('a.jpg'), file('bad.jpg')]), bringSounds([file('song.wav')], 'bed')];
   await Promise.all(both);
   expect(show().pictures).toHaveLength(2);
-  expect(useLibrary.getState().arrival?.media.id).toBe(soundMedia(900, 33).id);
+  expect(useLibrary.getState().arrivals[0]?.media.id).toBe(soundMedia(900, 33).id);
   expect(useLibrary.getState().refused).toHaveLength(1);
   expect(mockCall.mock.calls.map(([, details]) => (details as { file: File }).file.name)).toEqual(['a.jpg', 'bad.jpg', 'song.wav']);
 });
 
-it('lays the arrival in place of the bed that is there, chosen, and undo brings the old one back', async () => {
-  await bringMusic([file('song.wav')]);
-  layArrival();
+it('lays what arrived in place of the bed, chosen, and undo brings the old one back', async () => {
+  await bringSounds([file('song.wav')], 'bed');
+  layArrival('instead', 0);
   expect(show().parts.map((one) => one.media)).toEqual([soundMedia(900, 33).id]);
-  expect(useOpenShow.getState().chosen).toEqual({ kind: 'part', id: show().parts[0]!.id });
-  expect(useLibrary.getState().arrival).toBeNull();
+  expect(useOpenShow.getState().chosen).toEqual({ kind: 'parts', ids: [show().parts[0]!.id] });
+  expect(useLibrary.getState().arrivals).toEqual([]);
   useOpenShow.getState().undo();
   expect(show().parts.map((one) => one.id)).toEqual(['bed-1']);
   expect(useOpenShow.getState().chosen).toBeNull();
+});
+
+it('lays several one after the other behind what is there, and spot sounds at the now line on a lane of their own', async () => {
+  await bringSounds([file('a.wav'), file('b.wav')], 'bed');
+  await bringSounds([file('drop.wav')], 'spot');
+  layArrival('after', 0, true);
+  expect(show().parts.map((one) => [one.lane, one.at])).toEqual([
+    ['bed', 0],
+    ['bed', 20],
+    ['bed', 53],
+  ]);
+  layArrival('now', 2.5);
+  expect(show().parts.at(-1)).toMatchObject({ lane: 'spot', at: 2.5 });
+  expect(useLibrary.getState().arrivals).toEqual([]);
 });
 
 it('gives nothing to another show that was opened meanwhile, and nothing after a stop', async () => {
@@ -89,21 +103,21 @@ it('gives nothing to another show that was opened meanwhile, and nothing after a
 describe('the open show', () => {
   it('shows what a gesture would do without keeping it', async () => {
     const store = useOpenShow.getState();
-    store.tryOut(setPartGain, { id: 'bed-1', gain: -9 });
+    store.tryOut(setPartGain, { ids: ['bed-1'], gain: -9 });
     expect(useOpenShow.getState().preview?.parts[0]?.gain).toBe(-9);
     expect(show().parts[0]?.gain).toBe(0);
     store.endPreview();
     expect(useOpenShow.getState().preview).toBeNull();
-    store.tryOut(setPartGain, { id: 'bed-1', gain: -9 });
-    store.edit(setPartGain, { id: 'bed-1', gain: -9 });
+    store.tryOut(setPartGain, { ids: ['bed-1'], gain: -9 });
+    store.edit(setPartGain, { ids: ['bed-1'], gain: -9 });
     expect(useOpenShow.getState()).toMatchObject({ preview: null });
     expect(show().parts[0]?.gain).toBe(-9);
   });
 
   it('lets a tab that may only look change nothing, and says why', async () => {
     useOpenShow.setState({ state: { status: 'open', history: startHistory(showOf([5], 20)), mayEdit: false }, notice: null });
-    useOpenShow.getState().edit(removePart, { id: 'bed-1' });
-    useOpenShow.getState().tryOut(removePart, { id: 'bed-1' });
+    useOpenShow.getState().edit(removeParts, { ids: ['bed-1'], closeUp: false });
+    useOpenShow.getState().tryOut(removeParts, { ids: ['bed-1'], closeUp: false });
     expect(show().parts).toHaveLength(1);
     expect(useOpenShow.getState().preview).toBeNull();
     expect(useOpenShow.getState().notice).toMatchObject({ kind: 'words' });

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { Failure, failureOf } from '../core/failure';
-import { BED_LANE, partsOn, type Media } from '../core/show';
-import { addPictures, layPart, newPart, newPicture, replaceMedia } from '../core/show/edits';
+import { partEnd, partsOn, type Media } from '../core/show';
+import { addPictures, layParts, newPart, newPicture, replaceMedia } from '../core/show/edits';
 import type { SoundFacts, Taken } from '../engine/listen/listen.protocol';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
@@ -11,17 +11,19 @@ import { listener } from './workers';
 export interface Arrival {
   readonly media: Media;
   readonly facts: SoundFacts;
+  readonly lane: 'bed' | 'spot';
 }
 
 interface Library {
   /** Files on their way in; null while none is. */
   readonly taking: { readonly name: string; readonly index: number; readonly count: number; readonly share: number } | null;
-  readonly arrival: Arrival | null;
+  /** In the order they came; the first is the one that is asked about. */
+  readonly arrivals: readonly Arrival[];
   /** Files of the last batch that could not be taken, each with its reason. */
   readonly refused: readonly Failure[];
 }
 
-export const useLibrary = create<Library>()(() => ({ taking: null, arrival: null, refused: [] }));
+export const useLibrary = create<Library>()(() => ({ taking: null, arrivals: [], refused: [] }));
 
 let stop: AbortController | null = null;
 
@@ -98,28 +100,42 @@ export async function takeSoundFile(file: File): Promise<Media | null> {
   return one?.media ?? null;
 }
 
-/** One piece of music comes in and waits to be heard and laid. */
-export async function bringMusic(files: readonly File[]): Promise<void> {
+/** Sounds come in and wait to be heard and laid: music for the bed, or spot sounds. */
+export async function bringSounds(files: readonly File[], lane: Arrival['lane']): Promise<void> {
   const id = currentShow()?.id;
-  const [first] = await takeAll(files.slice(0, 1), 'sound');
-  if (first?.facts && currentShow()?.id === id) useLibrary.setState({ arrival: { media: first.media, facts: first.facts } });
+  const taken = await takeAll(files, 'sound');
+  if (currentShow()?.id !== id) return;
+  const more = taken.flatMap(({ media, facts }) => (facts ? [{ media, facts, lane }] : []));
+  useLibrary.setState(({ arrivals }) => ({ arrivals: [...arrivals, ...more] }));
 }
 
-/** Lays what arrived on the bed, in place of what lies there. */
-export function layArrival(): void {
-  const { arrival } = useLibrary.getState();
+/** Where an arrival is laid: behind what is there, at the now line, or in place of all that lies on its lane. */
+export type Where = 'after' | 'now' | 'instead';
+
+/** Lays the first arrival, or with `all` every one that waits for the same lane, one after the other. */
+export function layArrival(where: Where, now: number, all = false): void {
+  const { arrivals } = useLibrary.getState();
   const show = currentShow();
-  if (!arrival || !show) return;
-  const part = newPart(newId(), BED_LANE, arrival.media);
-  const instead = partsOn(show, 'bed').map((one) => one.id);
+  const [first] = arrivals;
+  if (!first || !show) return;
+  const laid = all ? arrivals.filter((one) => one.lane === first.lane) : [first];
+  const there = partsOn(show, first.lane);
+  const lane = show.lanes.find((one) => one.kind === first.lane)!.id;
+  let at = where === 'now' ? now : where === 'after' ? Math.max(0, ...there.map(partEnd)) : 0;
+  const parts = laid.map(({ media }) => {
+    const part = { ...newPart(newId(), lane, media), at };
+    at += media.seconds;
+    return part;
+  });
   const { edit, choose } = useOpenShow.getState();
-  edit(layPart, { part, media: arrival.media, instead });
-  useLibrary.setState({ arrival: null });
-  choose({ kind: 'part', id: part.id });
+  edit(layParts, { parts, media: laid.map(({ media }) => media), instead: where === 'instead' ? there.map((one) => one.id) : [] });
+  useLibrary.setState({ arrivals: arrivals.filter((one) => !laid.includes(one)) });
+  choose({ kind: 'parts', ids: [parts[0]!.id] });
 }
 
-export function dismissArrival(): void {
-  useLibrary.setState({ arrival: null });
+/** Lets go of the first arrival, or of all. */
+export function dismissArrival(all = false): void {
+  useLibrary.setState(({ arrivals }) => ({ arrivals: all ? [] : arrivals.slice(1) }));
 }
 
 export function dismissRefused(): void {

@@ -3,6 +3,7 @@ import { startMixing, type MixClient } from '../engine/mix/mix.client';
 
 let listening: ListenClient | null = null;
 let working: MixClient | null = null;
+let asking: MixClient | null = null;
 
 /** The worker that takes files in. Started at the first file. */
 export function listener(): ListenClient {
@@ -12,4 +13,9 @@ export function listener(): ListenClient {
 /** The mixing worker for long jobs (measuring, writing); playing has one of its own. */
 export function worker(): MixClient {
   return (working ??= startMixing());
+}
+
+/** The mixing worker for short questions about sounds, which must not wait for a long job. */
+export function asker(): MixClient {
+  return (asking ??= startMixing());
 }

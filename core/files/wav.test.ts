@@ -16,7 +16,7 @@ const STEP: Readonly<Record<WavFormat, number>> = { int16: 2 / 32_768, int24: 0.
 function write(samples: Float32Array, format: WavFormat): Uint8Array {
   const writer = new WavWriter(format);
   const frames = samples.length / 2;
-  return Buffer.concat([writer.header(frames), writer.encode(samples, frames), writer.padding(frames)]);
+  return Buffer.concat([writer.header(frames), writer.encode(samples, frames), writer.footer(frames)]);
 }
 
 function readAll(bytes: Uint8Array) {
@@ -27,6 +27,16 @@ function readAll(bytes: Uint8Array) {
 }
 
 const samples = noise(2000, 21).map((value) => value * 0.8);
+
+it('carries loop points in a smpl chunk that a second reader (wavefile) finds, behind an odd number of bytes too', () => {
+  const writer = new WavWriter('int24', 1, 48_000, { start: 0, end: 333 });
+  const bytes = Buffer.concat([writer.header(333), writer.encode(samples, 333), writer.footer(333)]);
+  expect(bytes.length).toBe(writer.fileBytes(333));
+  const wave = new WaveFile(bytes);
+  expect(wave.smpl).toMatchObject({ dwNumSampleLoops: 1, dwSamplePeriod: 20_833, dwMIDIUnityNote: 60 });
+  expect(wave.smpl).toHaveProperty('loops', [expect.objectContaining({ dwType: 0, dwStart: 0, dwEnd: 332, dwPlayCount: 0 })]);
+  expect(readAll(bytes).header.frames).toBe(333);
+});
 
 describe.each(FORMATS)('a %s file', (format) => {
   it('is read by a second reader (wavefile) with the same sound', () => {

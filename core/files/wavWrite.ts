@@ -2,11 +2,19 @@ import { RATE } from '../units';
 
 export type WavFormat = 'int16' | 'int24' | 'float32';
 const BYTES: Readonly<Record<WavFormat, number>> = { int16: 2, int24: 3, float32: 4 };
+/** Frames that a sampler repeats without end: [start, end), from 0. */
+export interface SampleLoop {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Bytes of a `smpl` chunk with one loop, its name and size included. */
+const SMPL = 8 + 36 + 24;
 const PCM = 1;
 const FLOAT = 3;
 
 /**
- * Writes stereo WAV at 48 kHz: first `header`, then `encode` for block after block, then `padding`. 16-bit gets
+ * Writes stereo WAV at 48 kHz: first `header`, then `encode` for block after block, then `footer`. 16-bit gets
  * triangular dither of ±1 step (TPDF; Lipshitz, Wannamaker, Vanderkooy, JAES 1992, from memory); 24-bit is rounded;
  * both stop at full scale. The dither's random numbers start from a fixed seed: the same sound gives the same file.
  */
@@ -20,6 +28,7 @@ export class WavWriter {
     private readonly format: WavFormat,
     private readonly channels: 1 | 2 = 2,
     private readonly rate: number = RATE,
+    private readonly loop: SampleLoop | null = null,
   ) {
     this.frameBytes = BYTES[format] * channels;
   }
@@ -27,7 +36,7 @@ export class WavWriter {
   /** Bytes of a whole file of `frames` frames. */
   fileBytes(frames: number): number {
     const data = frames * this.frameBytes;
-    return this.headerBytes() + data + (data % 2);
+    return this.headerBytes() + data + (data % 2) + (this.loop ? SMPL : 0);
   }
 
   header(frames: number): Uint8Array<ArrayBuffer> {
@@ -97,9 +106,23 @@ export class WavWriter {
     return out;
   }
 
-  /** The byte that makes a chunk even, or none. */
-  padding(frames: number): Uint8Array {
-    return new Uint8Array((frames * this.frameBytes) % 2);
+  /**
+   * What follows the samples: a byte that makes their chunk even where it needs one, and the loop as a `smpl` chunk (RIFF/WAVE,
+   * Microsoft and IBM 1991, from memory: its loop's start and end are frames, the end the last one that sounds).
+   */
+  footer(frames: number): Uint8Array<ArrayBuffer> {
+    const even = (frames * this.frameBytes) % 2;
+    const { loop } = this;
+    if (!loop) return new Uint8Array(even);
+    const out = new Uint8Array(even + SMPL);
+    const view = new DataView(out.buffer, even);
+    for (const [at, letter] of [...'smpl'].entries()) view.setUint8(at, letter.charCodeAt(0));
+    // Size; maker, product; nanoseconds a frame; unity note (middle C), its fraction; SMPTE; loops; further bytes.
+    const head = [SMPL - 8, 0, 0, Math.round(1e9 / this.rate), 60, 0, 0, 0, 1, 0];
+    // Name; forward; first and last frame; fraction; played without end.
+    const body = [0, 0, loop.start, loop.end - 1, 0, 0];
+    for (const [index, value] of [...head, ...body].entries()) view.setUint32(4 + index * 4, value, true);
+    return out;
   }
 
   private headerBytes(): number {

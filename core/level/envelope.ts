@@ -1,4 +1,4 @@
-import { framesOf, gainOfDecibels, type Decibels, type Frames, type Gain } from '../units';
+import { clamp, framesOf, gainOfDecibels, type Decibels, type Frames, type Gain } from '../units';
 import type { Fade } from '../show/types';
 
 /**
@@ -13,6 +13,14 @@ export interface Envelope {
   readonly out: Ramp;
   /** Silent stretches, in order, frames from the part's start. The level ramps down to each and up from it. */
   readonly quiet: readonly Hush[];
+  /** Levels set by hand, in order; none where the level is not touched. */
+  readonly pins: readonly PinAt[];
+}
+
+/** Level at a moment, frames from the part's start and dB; straight in dB between two. */
+export interface PinAt {
+  readonly at: Frames;
+  readonly gain: Decibels;
 }
 
 /** Nothing is heard on [from, to). */
@@ -30,8 +38,15 @@ export interface Ramp {
   readonly bend: number;
 }
 
-export function envelopeOf(length: Frames, level: Decibels, up: Ramp, out: Ramp, quiet: readonly Hush[] = []): Envelope {
-  return { length, gain: gainOfDecibels(level), up, out, quiet };
+export function envelopeOf(
+  length: Frames,
+  level: Decibels,
+  up: Ramp,
+  out: Ramp,
+  quiet: readonly Hush[] = [],
+  pins: readonly PinAt[] = [],
+): Envelope {
+  return { length, gain: gainOfDecibels(level), up, out, quiet, pins };
 }
 
 export function rampOf(fade: Fade, rate: number): Ramp {
@@ -57,6 +72,39 @@ function hushed({ from, to }: Hush, position: Frames): Gain {
   return apart <= 0 ? 0 : apart < EDGE ? apart / EDGE : 1;
 }
 
+/** dB to the exponent of e. */
+const NEPER = Math.LN10 / 20;
+
+/** What pins make of the level at a position: straight in dB between two, that of the nearest one outside. */
+function pinned(pins: readonly PinAt[], position: Frames): Gain {
+  let right = 0;
+  while (right < pins.length && pins[right]!.at < position) right += 1;
+  const next = pins[Math.min(right, pins.length - 1)]!;
+  const last = pins[Math.max(0, right - 1)]!;
+  const width = next.at - last.at;
+  const share = width > 0 ? clamp((position - last.at) / width, 0, 1) : 1;
+  return Math.exp((last.gain + (next.gain - last.gain) * share) * NEPER);
+}
+
+/** Multiplies what pins set into the gains of [first, first + count). Level stretches cost one exponential, slopes one a frame. */
+function applyPins(pins: readonly PinAt[], first: Frames, count: number, into: Float32Array): void {
+  for (let next = 0; next <= pins.length; next += 1) {
+    const last = pins[next - 1];
+    const pin = pins[next];
+    const low = Math.max(0, last ? last.at - first : 0);
+    const high = Math.min(count, pin ? pin.at - first : count);
+    if (high <= low) continue;
+    if (!last || !pin || last.gain === pin.gain) {
+      const gain = Math.exp((last ?? pin)!.gain * NEPER);
+      for (let i = low; i < high; i += 1) into[i]! *= gain;
+      continue;
+    }
+    const slope = ((pin.gain - last.gain) / (pin.at - last.at)) * NEPER;
+    const level = last.gain * NEPER;
+    for (let i = low; i < high; i += 1) into[i]! *= Math.exp(level + slope * (first + i - last.at));
+  }
+}
+
 /** Gain at a position in frames from the part's start; positions may be fractional. Outside [0, length): 0. */
 export function envelopeAt(envelope: Envelope, position: Frames): Gain {
   const { length, up, out } = envelope;
@@ -66,21 +114,24 @@ export function envelopeAt(envelope: Envelope, position: Frames): Gain {
   const left = length - position;
   if (left < out.frames) gain *= fadeShape(left / out.frames, out.bend);
   for (const hush of envelope.quiet) gain *= hushed(hush, position);
+  if (envelope.pins.length > 0) gain *= pinned(envelope.pins, position);
   return gain;
 }
 
 /**
- * Writes the gain of `count` frames from `first` (frames from the part's start, within [0, length]) into
- * `into[0, count)`. The value of a frame depends on its place alone, never on how blocks are cut.
+ * Writes the gain of `count` frames from `first` (frames from the part's start) into `into[0, count)`. Outside [0, length]
+ * the gain goes on as it is at the end: a crossfade may reach beyond a part. The value of a frame depends on its place alone,
+ * never on how blocks are cut.
  */
 export function fillEnvelope(envelope: Envelope, first: Frames, count: number, into: Float32Array): void {
   const { length, gain, up, out } = envelope;
   into.fill(gain, 0, count);
-  const upEnd = Math.min(count, up.frames - first);
+  const upEnd = up.frames > 0 ? Math.min(count, up.frames - first) : 0;
   for (let i = 0; i < upEnd; i += 1) {
-    into[i] = gain * fadeShape((first + i) / up.frames, up.bend);
+    into[i] = gain * fadeShape(Math.max(0, (first + i) / up.frames), up.bend);
   }
-  for (let i = Math.max(0, length - out.frames - first + 1); i < count; i += 1) {
+  if (envelope.pins.length > 0) applyPins(envelope.pins, first, count, into);
+  for (let i = Math.max(0, length - out.frames - first + 1); out.frames > 0 && i < count; i += 1) {
     into[i]! *= fadeShape(Math.max(0, (length - first - i) / out.frames), out.bend);
   }
   for (const hush of envelope.quiet) {

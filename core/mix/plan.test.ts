@@ -3,7 +3,7 @@ import { showOf, withClip } from '../../tests/shows';
 import { setOwn, silenceStretch } from '../show/edits';
 import { EDGE } from '../level';
 import { RATE, framesOf } from '../units';
-import { planShow, planSound } from './plan';
+import { planShow, planSpans } from './plan';
 
 const planned = (spans: { from: number; to: number; join: number }[], source = 10) => planShow(showOf([20], source, { spans })).parts[0]!;
 
@@ -29,7 +29,7 @@ describe('a join', () => {
       { from: 1, to: 4, join: 0.1 },
       { from: 6, to: 9, join: 0 },
     ]).spans;
-    expect([left!.after, left!.crossOut, right!.before, right!.crossIn]).toEqual([2400, 4800, 2400, 4800]);
+    expect([left!.after, left!.out!.frames, right!.before, right!.into]).toEqual([2400, 4800, 2400, left!.out]);
   });
 
   it('moves to the side that has sound: before the cut at the source’s end, behind it at its start', () => {
@@ -59,10 +59,10 @@ describe('a join', () => {
         (list) => {
           const part = planned(list.map(([from, length, join]) => ({ from, to: from + length, join })));
           for (const span of part.spans) {
-            expect(span.before).toBeLessThanOrEqual(span.crossIn);
-            expect(span.after).toBeLessThanOrEqual(span.crossOut);
-            const inner = span.crossIn - span.before + (span.crossOut - span.after);
-            expect(inner).toBeLessThanOrEqual(span.end - span.start + 2);
+            const [into, out] = [span.into?.frames ?? 0, span.out?.frames ?? 0];
+            expect(span.before).toBeLessThanOrEqual(into);
+            expect(span.after).toBeLessThanOrEqual(out);
+            expect(into - span.before + (out - span.after)).toBeLessThanOrEqual(span.end - span.start + 2);
           }
         },
       ),
@@ -80,7 +80,7 @@ it('fades a few milliseconds where a part begins or ends inside its sound, and n
 it('closes the show only where something runs over its end', () => {
   expect(planShow(showOf([5], 10)).closing).toBe(144);
   expect(planShow(showOf([10], 10)).closing).toBe(0);
-  expect(planSound('0'.repeat(64), 2.5)).toMatchObject({ frames: 2.5 * RATE, closing: 0 });
+  expect(planSpans('0'.repeat(64), 2.5, [{ from: 0, to: 2.5, join: 0 }])).toMatchObject({ frames: 2.5 * RATE, closing: 0 });
 });
 
 describe('the own sound of a clip', () => {

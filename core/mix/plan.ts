@@ -1,8 +1,26 @@
-import { EDGE, envelopeOf, rampOf, type Envelope, type Hush } from '../level';
+import { EDGE, envelopeOf, rampOf, type CrossShape, type Envelope, type Hush } from '../level';
+import { crossingsOf, type Crossing } from '../show/crossings';
 import { ownParts } from '../show/own';
 import { showSeconds } from '../show/placement';
 import type { Lane, MediaId, Part, Show, Span } from '../show/types';
 import { RATE, framesOf, gainOfDecibels, type Frames, type Gain } from '../units';
+
+/** A cut, sample-exact: what goes out and what comes in both sound on [start, start + frames) of the show. */
+export interface PlannedJoin extends CrossShape {
+  readonly start: Frames;
+  readonly left: JoinSide;
+  readonly right: JoinSide;
+  /** Where each side plays one passage only, frames from the join's start: there the two are compared. */
+  readonly compared: { readonly from: Frames; readonly frames: Frames };
+  /** Whether it reaches beyond what the two sides play, so that a cut in silence would let something else be heard. */
+  readonly reaching: boolean;
+}
+
+/** One side of a join: its sound, and the frame of it that is heard at the join's start. */
+export interface JoinSide {
+  readonly media: MediaId;
+  readonly source: Frames;
+}
 
 /** One span, sample-exact. It sounds on [start − before, end + after) of the show and crosses with its neighbours there. */
 export interface PlannedSpan {
@@ -12,9 +30,9 @@ export interface PlannedSpan {
   readonly source: Frames;
   readonly before: Frames;
   readonly after: Frames;
-  /** Length of the crossfade with the span before and after; 0 at the part's ends. */
-  readonly crossIn: Frames;
-  readonly crossOut: Frames;
+  /** The cuts to the spans before and after it; null at the part's ends. */
+  readonly into: PlannedJoin | null;
+  readonly out: PlannedJoin | null;
 }
 
 export interface PlannedPart {
@@ -24,6 +42,9 @@ export interface PlannedPart {
   readonly end: Frames;
   readonly spans: readonly PlannedSpan[];
   readonly envelope: Envelope;
+  /** How it takes over from the part before it on its lane and hands over to the one after; null where nothing does. */
+  readonly into: PlannedJoin | null;
+  readonly out: PlannedJoin | null;
   /** −1 left .. 1 right. */
   readonly pan: number;
 }
@@ -42,32 +63,107 @@ export function planShow(show: Show): Plan {
   const frames = framesOf(showSeconds(show));
   const soloed = show.lanes.some((lane) => lane.solo);
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
-  const parts: PlannedPart[] = [];
-  for (const part of [...show.parts, ...ownParts(show)]) {
-    const lane = lanes.get(part.lane)!;
-    if (isHeard(lane, soloed)) parts.push(planPart(part, lane, show.media[part.media]!.seconds));
-  }
+  const heard = (part: Part) => isHeard(lanes.get(part.lane)!, soloed);
+  const parts = planParts(show, [...show.parts, ...ownParts(show)].filter(heard));
   const overruns = parts.some((part) => part.end > frames);
   return { frames, master: gainOfDecibels(show.master.gain), closing: overruns ? Math.min(EDGE, frames) : 0, parts };
 }
 
-/** One sound alone, from its start, as it is: for listening to a piece before it is laid. */
-export function planSound(media: MediaId, seconds: number): Plan {
-  const frames = framesOf(seconds);
-  const span = { start: 0, end: frames, source: 0, before: 0, after: 0, crossIn: 0, crossOut: 0 };
-  const none = { frames: 0, bend: 0 };
-  const part = { id: 'sound', media, start: 0, end: frames, spans: [span], envelope: envelopeOf(frames, 0, none, none), pan: 0 };
-  return { frames, master: 1, closing: 0, parts: [part] };
+/** Parts of a show as the mixer plays them, heard or not, each with its crossings. */
+export function planParts(show: Show, parts: readonly Part[]): PlannedPart[] {
+  const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
+  const crossings = joinsBetween(show);
+  return parts.map((part) => {
+    const { into = null, out = null } = crossings.get(part.id) ?? {};
+    return planPart(part, lanes.get(part.lane)!, show.media[part.media]!.seconds, into, out);
+  });
+}
+
+/** How a part takes over from the one before it on its lane, and hands over to the one after. */
+export interface PartJoins {
+  into?: PlannedJoin;
+  out?: PlannedJoin;
+}
+
+/** Joins of shows that were asked for: a show never changes, and every lane that is drawn asks. */
+const known = new WeakMap<Show, ReadonlyMap<string, PartJoins>>();
+
+/** The joins between parts, by part. */
+export function joinsBetween(show: Show): ReadonlyMap<string, PartJoins> {
+  const found = known.get(show) ?? findJoins(show);
+  known.set(show, found);
+  return found;
+}
+
+function findJoins(show: Show): Map<string, PartJoins> {
+  const joins = new Map<string, PartJoins>();
+  const of = (id: string) => {
+    const known = joins.get(id) ?? {};
+    joins.set(id, known);
+    return known;
+  };
+  for (const crossing of crossingsOf(show)) {
+    const join = joinOf(show, crossing);
+    if (!join) continue;
+    of(crossing.from.id).out = join;
+    of(crossing.to.id).into = join;
+  }
+  return joins;
+}
+
+/** One part taking over from another: over all of their overlap, or across the cut where they touch. */
+function joinOf(show: Show, { from, to, overlap, cross }: Crossing): PlannedJoin | null {
+  const left = from.spans.at(-1)!;
+  const right = to.spans[0]!;
+  const { cuts, end: leftEnd } = bounds(from);
+  const [rightStart, rightStop] = bounds(to).cuts as [Frames, Frames];
+  const lastStart = cuts.at(-2)!;
+  const leftSource = framesOf(left.from) + (leftEnd - lastStart);
+  const ends: CutEnds = {
+    cut: overlap > 0 ? rightStart : leftEnd,
+    left: { media: from.media, end: leftSource, seconds: left.to - left.from, frames: framesOf(show.media[from.media]!.seconds) },
+    right: { media: to.media, from: framesOf(right.from), seconds: right.to - right.from },
+  };
+  if (overlap === 0) return joinAcross(ends, cross.seconds, cross);
+  const frames = leftEnd - rightStart;
+  if (frames <= 0) return null;
+  const { law, bendOut, bendIn } = cross;
+  const low = Math.max(0, lastStart - rightStart);
+  return {
+    compared: { from: low, frames: Math.max(0, Math.min(frames, rightStop - rightStart) - low) },
+    start: rightStart,
+    frames,
+    seam: 0,
+    law,
+    bendOut,
+    bendIn,
+    left: { media: from.media, source: leftSource - frames },
+    right: { media: to.media, source: ends.right.from },
+    reaching: false,
+  };
+}
+
+/** Spans of one sound, one after the other from the start, as they are: for listening to a piece before it is laid, and for a loop. */
+export function planSpans(media: MediaId, seconds: number, spans: readonly Span[]): Plan {
+  const lane = { gain: 0, pan: 0 };
+  const fade = { seconds: 0, bend: 0 };
+  const part: Part = { id: 'sound', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut: fade, quiet: [], pins: [] };
+  const planned = planPart(part, lane, seconds, null, null);
+  return { frames: planned.end, master: 1, closing: 0, parts: [planned] };
 }
 
 function isHeard(lane: Lane, soloed: boolean): boolean {
   return !lane.mute && (!soloed || lane.solo);
 }
 
-/** The level of a part over its own time; what the river draws and what the mixer multiplies by. */
-export function partEnvelope(part: Part, lane: Pick<Lane, 'gain'>, sourceSeconds: number): Envelope {
+/**
+ * The level of a part over its own time; what the river draws and what the mixer multiplies by. Where it crosses with
+ * another part the crossing takes the place of the fade at that end.
+ */
+export function partEnvelope(part: Part, lane: Pick<Lane, 'gain'>, sourceSeconds: number, joins: PartJoins = {}): Envelope {
   const start = framesOf(part.at);
   const { end } = bounds(part);
+  const none = { frames: 0, bend: 0 };
   const up = rampOf(part.fadeUp, RATE);
   const out = rampOf(part.fadeOut, RATE);
   const cutIn = part.spans[0]!.from > 0 ? EDGE : 0;
@@ -75,9 +171,10 @@ export function partEnvelope(part: Part, lane: Pick<Lane, 'gain'>, sourceSeconds
   return envelopeOf(
     end - start,
     part.gain + lane.gain,
-    up.frames >= cutIn ? up : { frames: cutIn, bend: 0 },
-    out.frames >= cutOut ? out : { frames: cutOut, bend: 0 },
+    joins.into ? none : up.frames >= cutIn ? up : { frames: cutIn, bend: 0 },
+    joins.out ? none : out.frames >= cutOut ? out : { frames: cutOut, bend: 0 },
     hushesOf(part),
+    part.pins.map(({ at, gain }) => ({ at: framesOf(at), gain })),
   );
 }
 
@@ -111,39 +208,93 @@ function bounds(part: Part): { cuts: Frames[]; end: Frames } {
   return { cuts, end: cuts.at(-1)! };
 }
 
-function planPart(part: Part, lane: Lane, sourceSeconds: number): PlannedPart {
+function planPart(
+  part: Part,
+  lane: Pick<Lane, 'gain' | 'pan'>,
+  sourceSeconds: number,
+  into: PlannedJoin | null,
+  out: PlannedJoin | null,
+): PlannedPart {
   const { cuts, end } = bounds(part);
-  const sourceFrames = framesOf(sourceSeconds);
-  const joins = part.spans.slice(0, -1).map((span, index) => planJoin(span, part.spans[index + 1]!, sourceFrames));
+  const frames = framesOf(sourceSeconds);
+  const { media } = part;
+  const joins = part.spans.slice(0, -1).map((span, index) => {
+    const next = part.spans[index + 1]!;
+    const cut = cuts[index + 1]!;
+    const played = framesOf(span.from) + cut - cuts[index]!;
+    const ends: CutEnds = {
+      cut,
+      left: { media, end: played, seconds: span.to - span.from, frames },
+      right: { media, from: framesOf(next.from), seconds: next.to - next.from },
+    };
+    return span.fold ? joinFolded(ends, span.fold) : joinAcross(ends, span.join, STRAIGHT);
+  });
   const spans = part.spans.map((span, index): PlannedSpan => {
-    const into = joins[index - 1];
-    const out = joins[index];
+    const [start, stop] = [cuts[index]!, cuts[index + 1]!];
+    const [first, last] = [joins[index - 1] ?? null, joins[index] ?? null];
+    const [begins, ends] = [index === 0 ? into : first, index === joins.length ? out : last];
     return {
-      start: cuts[index]!,
-      end: cuts[index + 1]!,
+      start,
+      end: stop,
       source: framesOf(span.from),
-      before: into ? into.before : 0,
-      after: out ? out.length - out.before : 0,
-      crossIn: into ? into.length : 0,
-      crossOut: out ? out.length : 0,
+      before: begins ? Math.max(0, start - begins.start) : 0,
+      after: ends ? Math.max(0, ends.start + ends.frames - stop) : 0,
+      into: first,
+      out: last,
     };
   });
-  return { id: part.id, media: part.media, start: cuts[0]!, end, spans, envelope: partEnvelope(part, lane, sourceSeconds), pan: lane.pan };
+  const envelope = partEnvelope(part, lane, sourceSeconds, { ...(into ? { into } : {}), ...(out ? { out } : {}) });
+  return { id: part.id, media, start: cuts[0]!, end, spans, envelope, into, out, pan: lane.pan };
+}
+
+/** Cuts within a part keep the level steady whatever lies beside them. */
+const STRAIGHT = { law: 'matched', bendOut: 0, bendIn: 0 } as const;
+
+/** What lies on the two sides of a cut. `end` and `from` are frames of the sources. */
+interface CutEnds {
+  readonly cut: Frames;
+  readonly left: { readonly media: MediaId; readonly end: Frames; readonly seconds: number; readonly frames: Frames };
+  readonly right: { readonly media: MediaId; readonly from: Frames; readonly seconds: number };
+}
+
+function joinAt(ends: CutEnds, before: Frames, shape: Omit<CrossShape, 'seam'>): PlannedJoin | null {
+  if (shape.frames <= 0) return null;
+  const { cut, left, right } = ends;
+  return {
+    ...shape,
+    compared: { from: 0, frames: shape.frames },
+    start: cut - before,
+    seam: before,
+    left: { media: left.media, source: left.end - before },
+    right: { media: right.media, source: right.from - before },
+    reaching: true,
+  };
 }
 
 /**
- * The crossfade at a cut: `length` frames of which `before` lie before it. Centred where both sides have sound beyond the
- * cut; moved to the side that has it where only one does, so that nothing crosses into emptiness. Never longer than half
- * of the shorter span, so that neighbouring crossfades do not meet.
+ * The crossfade at a cut. Centred where both sides have sound beyond it; moved to the side that has it where only one does,
+ * so that nothing crosses into emptiness. Never longer than half of the shorter span, so that neighbours do not meet.
  */
-function planJoin(left: Span, right: Span, sourceFrames: Frames): { length: Frames; before: Frames } {
-  const room = Math.floor(Math.min(framesOf(left.to - left.from), framesOf(right.to - right.from)) / 2);
-  const length = Math.min(framesOf(left.join), room);
-  const ahead = framesOf(right.from);
-  const behind = Math.max(0, sourceFrames - framesOf(left.to));
-  const centred = length >> 1;
-  const least = length - behind;
-  const most = ahead;
-  const before = least > most ? centred : Math.min(Math.max(centred, least), most);
-  return { length, before: Math.max(0, Math.min(length, before)) };
+function joinAcross(ends: CutEnds, seconds: number, shape: Pick<CrossShape, 'law' | 'bendOut' | 'bendIn'>): PlannedJoin | null {
+  const { left, right } = ends;
+  const room = Math.floor(Math.min(framesOf(left.seconds), framesOf(right.seconds)) / 2);
+  const frames = Math.min(framesOf(seconds), room);
+  const ahead = right.from;
+  const behind = Math.max(0, left.frames - left.end);
+  const centred = frames >> 1;
+  const least = frames - behind;
+  const before = least > ahead ? centred : Math.min(Math.max(centred, least), ahead);
+  return joinAt(ends, Math.max(0, Math.min(frames, before)), { frames, law: shape.law, bendOut: shape.bendOut, bendIn: shape.bendIn });
+}
+
+/**
+ * A fold reaches as far to either side as the source has sound there and as half the span it lies on. Each side that the
+ * source has takes at least half of the smallest crossfade, against clicks.
+ */
+function joinFolded(ends: CutEnds, fold: { readonly lead: number; readonly tail: number }): PlannedJoin | null {
+  const { left, right } = ends;
+  const least = EDGE;
+  const lead = Math.min(Math.max(least, framesOf(fold.lead)), right.from, framesOf(left.seconds) >> 1);
+  const tail = Math.min(Math.max(least, framesOf(fold.tail)), Math.max(0, left.frames - left.end), framesOf(right.seconds) >> 1);
+  return joinAt(ends, lead, { frames: lead + tail, law: 'fold', bendOut: 0, bendIn: 0 });
 }

@@ -22,7 +22,7 @@ describe('what comes from outside', () => {
   });
 
   it('tells newer shows from damaged ones', () => {
-    expect(codeOf(() => readShow({ ...showOf([5]), format: 3 }))).toBe('show.newer');
+    expect(codeOf(() => readShow({ ...showOf([5]), format: 4 }))).toBe('show.newer');
     for (const raw of [null, 7, 'x', [], {}, { format: 1 }, { ...showOf([5]), pictures: 'none' }]) {
       expect(codeOf(() => readShow(raw))).toBe('show.damaged');
     }
@@ -93,8 +93,8 @@ describe('a show of the first format', () => {
       ...without(show, 'shape', 'black', 'ownStart'),
       format: 1,
       pictures: show.pictures.map((one) => without(one, 'framing')),
-      lanes: show.lanes.filter((one) => one.kind !== 'own'),
-      parts: show.parts.map((one) => without(one, 'quiet')),
+      lanes: show.lanes.filter((one) => one.kind !== 'own' && one.kind !== 'spot'),
+      parts: show.parts.map((one) => without(one, 'quiet', 'pins')),
     };
   };
 

@@ -2,9 +2,13 @@ export {
   FORMAT,
   type Card,
   type Clip,
+  type Cross,
+  type CrossLaw,
   type Fade,
+  type Fold,
   type FrameShape,
   type Framing,
+  type Grid,
   type Lane,
   type LaneKind,
   type Media,
@@ -14,6 +18,7 @@ export {
   type Part,
   type Photo,
   type Picture,
+  type Pin,
   type Show,
   type Span,
   type Stretch,
@@ -39,4 +44,7 @@ export { passOf, repeatSpans, sliceSpans } from './spans';
 export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
 export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
 export { spreadRange } from './times';
-export { BED_LANE, OWN_LANE, VOICE_LANE, newShow } from './newShow';
+export { BED_LANE, OWN_LANE, SPOT_LANE, VOICE_LANE, newShow } from './newShow';
+export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
+export { pinLevel } from './pins';
+export { loopOf, loopSeconds, loopSpans, passesFor, type Loop } from './loop';

@@ -15,8 +15,14 @@ export const LIMITS = {
   gain: { least: -60, most: 6.0206 },
   /** Fade to start with when a piece is laid, and for stopping early (seconds). */
   fade: { up: 0.05, out: 0.05, stop: 4, stopLeast: 0.5, stopMost: 10 },
-  /** Crossfade at a repeat's seam, seconds: a few milliseconds remove a click (common practice). */
-  join: { start: 0.01, most: 10 },
+  /** Crossfade at a cut, seconds: a few milliseconds remove a click (common practice). */
+  join: { start: 0.005, least: 0.001, most: 10 },
+  /** Lead-in and tail that are folded over a loop's seam, seconds. */
+  fold: { most: 10 },
+  /** Levels set by hand, dB on top of the part's own, and the slope of a lowered range, seconds. */
+  pin: { least: -60, most: 12, slope: 0.5, count: 2000 },
+  /** Beats a minute and beats in a bar. */
+  grid: { slowest: 20, fastest: 400, fewest: 2, most: 7 },
   titleLength: 120,
   /** Longest show and latest start of a part, seconds: three hours of 32-bit float stereo still fit a RIFF file. */
   showSeconds: 3 * 3600,

@@ -1,4 +1,4 @@
-import { firstOwnStart, ownLane } from './newShow';
+import { firstOwnStart, ownLane, spotLane } from './newShow';
 
 type Raw = Record<string, unknown>;
 
@@ -16,6 +16,13 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
     pictures: each(raw.pictures, { framing: 'fit' }),
     lanes: Array.isArray(raw.lanes) ? [...(raw.lanes as Raw[]), ownLane()] : raw.lanes,
     parts: each(raw.parts, { quiet: [] }),
+  }),
+  /** Format 3 brought a lane for spot sounds and levels set by hand. */
+  2: (raw) => ({
+    ...raw,
+    format: 3,
+    lanes: Array.isArray(raw.lanes) ? [...(raw.lanes as Raw[]), spotLane()] : raw.lanes,
+    parts: each(raw.parts, { pins: [] }),
   }),
 };
 

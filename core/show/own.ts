@@ -39,6 +39,7 @@ export function ownPart(show: Show, { picture, start }: PlacedPicture): Part | n
     fadeUp: fadeWithin(own.fadeUp, length),
     fadeOut: fadeWithin(own.fadeOut, length),
     quiet: own.quiet,
+    pins: [],
     clip: picture.id,
   };
 }

@@ -61,10 +61,19 @@ export function partEnd(part: Pick<Part, 'at' | 'spans'>): Seconds {
   return part.at + partSeconds(part);
 }
 
+/** What lies on the lanes of shows that were asked for: a show never changes, and many places of a page ask at once. */
+const laid = new WeakMap<Show, Map<Show['lanes'][number]['kind'], readonly Part[]>>();
+
 /** Parts on lanes of one kind, in order of their start. */
-export function partsOn(show: Show, kind: Show['lanes'][number]['kind']): Part[] {
+export function partsOn(show: Show, kind: Show['lanes'][number]['kind']): readonly Part[] {
+  const known = laid.get(show) ?? new Map<Show['lanes'][number]['kind'], readonly Part[]>();
+  laid.set(show, known);
+  const found = known.get(kind);
+  if (found) return found;
   const lanes = new Set(show.lanes.filter((lane) => lane.kind === kind).map((lane) => lane.id));
-  return show.parts.filter((part) => lanes.has(part.lane)).sort((a, b) => a.at - b.at);
+  const parts = show.parts.filter((part) => lanes.has(part.lane)).sort((a, b) => a.at - b.at);
+  known.set(kind, parts);
+  return parts;
 }
 
 export type LengthVerdict = 'no-pictures' | 'no-bed' | 'short' | 'over' | 'fits';

@@ -1,3 +1,4 @@
+import { freeze } from 'immer';
 import Joi from 'joi';
 import { Failure } from '../failure';
 import { LIMITS } from './limits';
@@ -69,6 +70,26 @@ const span = Joi.object({
   from: seconds.required(),
   to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required(),
   join: Joi.number().min(0).max(LIMITS.join.most).required(),
+  fold: Joi.object({
+    lead: Joi.number().min(0).max(LIMITS.fold.most).required(),
+    tail: Joi.number().min(0).max(LIMITS.fold.most).required(),
+  }),
+});
+
+const bend = Joi.number().min(-1).max(1).required();
+const cross = Joi.object({
+  law: Joi.valid('power', 'even', 'matched').required(),
+  bendOut: bend,
+  bendIn: bend,
+  seconds: Joi.number().min(LIMITS.join.least).max(LIMITS.join.most).required(),
+});
+
+const pin = Joi.object({ at: seconds.required(), gain: Joi.number().min(LIMITS.pin.least).max(LIMITS.pin.most).required() });
+
+const grid = Joi.object({
+  tempo: Joi.number().min(LIMITS.grid.slowest).max(LIMITS.grid.fastest).required(),
+  beats: Joi.number().integer().min(LIMITS.grid.fewest).max(LIMITS.grid.most).required(),
+  downbeat: seconds.required(),
 });
 
 const part = Joi.object({
@@ -81,6 +102,8 @@ const part = Joi.object({
   fadeUp: fade.required(),
   fadeOut: fade.required(),
   quiet: quiet.required(),
+  pins: Joi.array().items(pin).max(LIMITS.pin.count).required(),
+  cross,
   clip: id,
 });
 
@@ -95,9 +118,11 @@ const media = Joi.object({
   width: Joi.number().integer().min(0).max(100_000).required(),
   height: Joi.number().integer().min(0).max(100_000).required(),
   credit: Joi.string().allow('').max(400),
+  grid,
 });
 
-const show = Joi.object({
+/** The show around its lists: what is in them is checked one by one. */
+const shell = Joi.object({
   format: Joi.valid(FORMAT).required(),
   id: id.required(),
   title: title.required(),
@@ -107,15 +132,32 @@ const show = Joi.object({
     out: Joi.number().min(0).max(LIMITS.black.most).required(),
   }).required(),
   ownStart: Joi.object(ownStart).required(),
-  pictures: Joi.array().items(picture).max(LIMITS.pictures).unique('id').required(),
-  lanes: Joi.array().items(lane).min(1).max(100).unique('id').required(),
-  parts: Joi.array().items(part).max(LIMITS.parts).unique('id').required(),
+  pictures: Joi.array().max(LIMITS.pictures).required(),
+  lanes: Joi.array().min(1).max(100).required(),
+  parts: Joi.array().max(LIMITS.parts).required(),
   master: Joi.object({ gain: level.required() }).required(),
-  media: Joi.object().pattern(mediaId, media).required(),
-}).custom((value: Show, helpers) => {
-  const problem = danglingName(value);
-  return problem === null ? value : helpers.message({ custom: problem });
+  media: Joi.object().pattern(mediaId, Joi.object()).required(),
 });
+
+/** Pieces of shows that were found to be sound. They never change, so they need not be looked at again after every edit. */
+const sound = new WeakSet<object>();
+
+/** What is wrong with the pieces of a list, or null. Pieces that can no longer change are remembered. */
+function listFault(name: string, list: readonly unknown[], schema: Joi.Schema): string | null {
+  const ids = new Set<unknown>();
+  for (const [index, one] of list.entries()) {
+    if (typeof one !== 'object' || one === null) return `"${name}[${index}]" is no object`;
+    if (!sound.has(one)) {
+      const { error } = schema.validate(one, STRICT);
+      if (error) return `${name}[${index}]: ${error.message}`;
+      if (Object.isFrozen(one)) sound.add(one);
+    }
+    ids.add((one as { id: unknown }).id);
+  }
+  return ids.size === list.length ? null : `"${name}" names something twice`;
+}
+
+const STRICT = { convert: false, abortEarly: true } as const;
 
 /** Half a millisecond of grace: lengths are whole frames of the converted sound, typed times are decimals. */
 const GRACE = 5e-4;
@@ -148,12 +190,21 @@ export function readShow(raw: unknown): Show {
   if (typeof raw !== 'object' || raw === null) throw new Failure('show.damaged', { why: 'not an object' });
   const format = (raw as { format?: unknown }).format;
   if (typeof format === 'number' && format > FORMAT) throw new Failure('show.newer', { format, known: FORMAT });
-  const checked = show.validate(migrate(raw), { convert: false, abortEarly: true });
-  if (checked.error) throw new Failure('show.damaged', { why: checked.error.message });
-  return checked.value as Show;
+  const current = migrate(raw);
+  const fault = faultOf(current as Show);
+  if (fault !== null) throw new Failure('show.damaged', { why: fault });
+  return freeze(current as Show, true);
 }
 
 /** The rule that a show breaks, or null: the invariant that every edit keeps. */
 export function faultOf(value: Show): string | null {
-  return show.validate(value, { convert: false }).error?.message ?? null;
+  const { error } = shell.validate(value, STRICT);
+  if (error) return error.message;
+  return (
+    listFault('lanes', value.lanes, lane) ??
+    listFault('media', Object.values(value.media), media) ??
+    listFault('pictures', value.pictures, picture) ??
+    listFault('parts', value.parts, part) ??
+    danglingName(value)
+  );
 }

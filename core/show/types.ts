@@ -1,7 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 2;
+export const FORMAT = 3;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -82,11 +82,54 @@ export interface Lane {
   readonly solo: boolean;
 }
 
-/** Seconds in the source; `join` is the crossfade into the next span, seconds, ignored on the last span. */
+/** What lies beside a passage and is laid over the neighbouring pass, so that nothing is chopped off at a loop's seam. */
+export interface Fold {
+  /** Seconds before the next passage's beginning (a pick-up, a swell) that sound over the end of this one. */
+  readonly lead: Seconds;
+  /** Seconds after this passage's end (its ring) that sound over the beginning of the next one. */
+  readonly tail: Seconds;
+}
+
+/**
+ * Seconds in the source. `join` is the crossfade into the next span, seconds; with `fold` the two sides overlap by the fold
+ * instead. Both are ignored on the last span.
+ */
 export interface Span {
   readonly from: Seconds;
   readonly to: Seconds;
   readonly join: Seconds;
+  readonly fold?: Fold | undefined;
+}
+
+/**
+ * How loud two sounds are while one takes over from the other: their powers add up to one, their amplitudes do, or whatever
+ * keeps the level steady for sounds that are as alike as these two are there.
+ */
+export type CrossLaw = 'power' | 'even' | 'matched';
+
+/** How a part takes over from the one before it on its lane: across their overlap, or for `seconds` where they touch. */
+export interface Cross {
+  readonly law: CrossLaw;
+  /** Bends of what goes out and of what comes in, as of a fade. */
+  readonly bendOut: number;
+  readonly bendIn: number;
+  readonly seconds: Seconds;
+}
+
+/** A level set by hand at a moment: seconds from the part's start, dB on top of the part's own; straight in dB between pins. */
+export interface Pin {
+  readonly at: Seconds;
+  readonly gain: Decibels;
+}
+
+/** Where a piece has its beats: steady, in bars of `beats`. */
+export interface Grid {
+  /** Beats a minute. */
+  readonly tempo: number;
+  /** Beats in a bar, 2 to 7. */
+  readonly beats: number;
+  /** The first beat of a bar, seconds of the source. */
+  readonly downbeat: Seconds;
 }
 
 /** `bend` in [−1, 1]: slow start .. quick start, 0 straight. */
@@ -107,6 +150,10 @@ export interface Part {
   readonly fadeOut: Fade;
   /** Stretches of the source that are silent. */
   readonly quiet: readonly Stretch[];
+  /** In the order of their moments. */
+  readonly pins: readonly Pin[];
+  /** How it takes over from the part before; what every part starts with where it says nothing. */
+  readonly cross?: Cross | undefined;
   /** The clip it belongs to (its sound set apart, or another recording of it): it moves along when the clip does. */
   readonly clip?: string | undefined;
 }
@@ -126,6 +173,8 @@ export interface Media {
   readonly width: number;
   readonly height: number;
   readonly credit?: string;
+  /** Beats and bars as a person set them. */
+  readonly grid?: Grid | undefined;
 }
 
 /** The document. Plain immutable JSON; show length and placements are computed, never stored. */

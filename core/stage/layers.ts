@@ -12,7 +12,7 @@ export interface Scene {
   readonly media: Readonly<Record<string, Pick<Media, 'width' | 'height' | 'seconds'>>>;
 }
 
-export function sceneOf(show: Show): Scene {
+export function sceneOf(show: Pick<Show, 'pictures' | 'media' | 'shape' | 'black'>): Scene {
   const media: Record<string, Pick<Media, 'width' | 'height' | 'seconds'>> = {};
   for (const picture of show.pictures) {
     if (picture.kind === 'card') continue;

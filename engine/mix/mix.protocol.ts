@@ -1,6 +1,7 @@
 import type { WavFormat } from '../../core/files';
-import type { Plan } from '../../core/mix';
-import type { MediaId } from '../../core/show';
+import type { SeamReading, Shift } from '../../core/fit';
+import type { JoinSound, Plan, PlannedJoin } from '../../core/mix';
+import type { Loop, MediaId } from '../../core/show';
 import type { Alignment, Loudness } from '../../core/sound';
 
 export interface Block {
@@ -18,6 +19,18 @@ export interface Written {
   readonly clipped: number;
 }
 
+/** Frames [first, first + frames) of a plan. */
+export interface Stretch {
+  readonly first: number;
+  readonly frames: number;
+}
+
+/** A moment of a stored sound, seconds. */
+export interface SoundAt {
+  readonly media: MediaId;
+  readonly at: number;
+}
+
 export type MixCalls = {
   /** Opens the sounds of a plan and makes it the one that `render` renders. @throws Failure `media.missing`. */
   prepare(details: { plan: Plan }): Promise<{ opened: number }>;
@@ -27,6 +40,27 @@ export type MixCalls = {
   measure(details: { plan: Plan }): Promise<Loudness>;
   /** Where one stored sound lies against another; null where one is silent. Progress. @throws Failure `media.missing`. */
   align(details: { first: MediaId; second: MediaId }): Promise<Alignment | null>;
-  /** Writes a whole plan as WAV, into `target` or else into the private file system under `name`. Progress and cancel. */
-  write(details: { plan: Plan; format: WavFormat; name: string; target: FileSystemFileHandle | null }): Promise<Written>;
+  /** What the sounds at joins are like. @throws Failure `media.missing`. */
+  joinSounds(details: { joins: readonly PlannedJoin[] }): Promise<JoinSound[]>;
+  /**
+   * The highest |sample| of either channel for every row of a drawing: row i shows the source from `starts[i]` seconds for
+   * `seconds`, at least one frame. Handed over. @throws Failure `media.missing`.
+   */
+  closeUp(details: { media: MediaId; starts: Float64Array; seconds: number }): Promise<Float32Array>;
+  /** How far what follows a cut has to be shifted so that its beat goes on; null where nothing stands out. Places in seconds. */
+  lineUp(details: { left: SoundAt; right: SoundAt }): Promise<Shift | null>;
+  /** Reads the seam of a loop; null where the loop makes no sense. */
+  readSeam(details: { media: MediaId; loop: Loop }): Promise<SeamReading | null>;
+  /**
+   * Writes a plan as WAV, into `target` or else into the private file system under `name`: all of it, or the frames `only`
+   * names. With `loop` the file carries loop points over all of itself. Progress and cancel.
+   */
+  write(details: {
+    plan: Plan;
+    format: WavFormat;
+    name: string;
+    target: FileSystemFileHandle | null;
+    only?: Stretch;
+    loop?: boolean;
+  }): Promise<Written>;
 };

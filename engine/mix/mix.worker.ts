@@ -1,6 +1,7 @@
 import { serve } from '../workers/serve';
 import { alignStored } from './inside/align';
 import { MixDesk } from './inside/desk';
+import { closeUp, joinSounds, lineUp, readSeam } from './inside/listening';
 
 const desk = new MixDesk();
 
@@ -9,5 +10,9 @@ serve(self as unknown as Parameters<typeof serve>[0], {
   render: desk.render,
   measure: desk.measure,
   align: alignStored,
+  joinSounds,
+  closeUp,
+  lineUp,
+  readSeam,
   write: desk.write,
 });

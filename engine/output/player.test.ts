@@ -1,5 +1,5 @@
 import { Failure } from '../../core/failure';
-import { planSound } from '../../core/mix';
+import { planSpans } from '../../core/mix';
 import { RATE } from '../../core/units';
 import type { MixClient } from '../mix/mix.client';
 import { Player } from './player';
@@ -72,7 +72,7 @@ async function pass(seconds: number): Promise<void> {
   await jest.advanceTimersByTimeAsync(200);
 }
 
-const plan = (seconds: number) => planSound('0'.repeat(64), seconds);
+const plan = (seconds: number) => planSpans('0'.repeat(64), seconds, [{ from: 0, to: seconds, join: 0 }]);
 
 beforeEach(() => {
   jest.useFakeTimers();

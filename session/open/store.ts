@@ -1,16 +1,16 @@
 import { create } from 'zustand';
 import type { Failure } from '../../core/failure';
 import { failureOf } from '../../core/failure';
-import { perform, redo, undo, type History, type Show } from '../../core/show';
+import { perform, redo, undo, type History, type Part, type Show } from '../../core/show';
 import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
 import { openRecord, type Place, START_PLACE } from '../shows/records';
 import { Autosave, type SaveState } from './autosave';
 import { holdShow } from '../lock';
 
-/** A part, the own sound of a clip (by the clip's name), or one or several pictures. */
+/** One or several parts or pictures, or the own sound of a clip (by the clip's name). */
 export type Chosen =
-  { readonly kind: 'part' | 'own'; readonly id: string } | { readonly kind: 'pictures'; readonly ids: readonly string[] } | null;
+  { readonly kind: 'own'; readonly id: string } | { readonly kind: 'parts' | 'pictures'; readonly ids: readonly string[] } | null;
 
 export type OpenState =
   | { readonly status: 'none' | 'opening' }
@@ -26,7 +26,9 @@ interface OpenStore {
   readonly face: Face;
   readonly zoom: number;
   readonly own: boolean;
-  /** Whether a tap adds pictures to those that are chosen, or takes them out. */
+  /** Whether what is dragged is drawn to beats, changes of picture, ends of parts and the now line. */
+  readonly snap: boolean;
+  /** Whether a tap adds pictures or parts to those that are chosen, or takes them out. */
   readonly several: boolean;
   /** A sentence about what just happened, with what can be done about it. */
   readonly notice: Notice | null;
@@ -43,6 +45,7 @@ interface OpenStore {
   setFace(face: Face): void;
   setZoom(zoom: number): void;
   showOwn(own: boolean): void;
+  setSnap(snap: boolean): void;
   chooseSeveral(several: boolean): void;
   notify(notice: Notice | null): void;
 }
@@ -68,8 +71,8 @@ export function rememberedNow(): number {
 }
 
 function placeOf(): Place {
-  const { face, zoom, own } = useOpenShow.getState();
-  return { now, face, zoom, own };
+  const { face, zoom, own, snap } = useOpenShow.getState();
+  return { now, face, zoom, own, snap };
 }
 
 /** The show that is open in this tab: the one place where it changes. */
@@ -101,6 +104,7 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
         face: place.face,
         zoom: place.zoom,
         own: place.own,
+        snap: place.snap,
         chosen: null,
         several: false,
       });
@@ -117,6 +121,7 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     face: START_PLACE.face,
     zoom: START_PLACE.zoom,
     own: START_PLACE.own,
+    snap: START_PLACE.snap,
     several: false,
     notice: null,
 
@@ -166,6 +171,10 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
       set({ own });
       rememberNow(now);
     },
+    setSnap(snap) {
+      set({ snap });
+      rememberNow(now);
+    },
     chooseSeveral: (several) => set({ several }),
     notify: (notice) => set({ notice }),
   };
@@ -174,18 +183,26 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
 function stillThere(chosen: Chosen, show: Show): Chosen {
   if (chosen === null) return null;
   const there = (list: readonly { id: string }[], id: string) => list.some((one) => one.id === id);
-  if (chosen.kind !== 'pictures') return there(chosen.kind === 'part' ? show.parts : show.pictures, chosen.id) ? chosen : null;
-  const ids = chosen.ids.filter((id) => there(show.pictures, id));
-  return ids.length === 0 ? null : ids.length === chosen.ids.length ? chosen : { kind: 'pictures', ids };
+  if (chosen.kind === 'own') return there(show.pictures, chosen.id) ? chosen : null;
+  const ids = chosen.ids.filter((id) => there(chosen.kind === 'parts' ? show.parts : show.pictures, id));
+  return ids.length === 0 ? null : ids.length === chosen.ids.length ? chosen : { kind: chosen.kind, ids };
 }
 
-/** A picture was tapped: it is chosen alone, or added to those that are chosen, or taken out of them. */
-export function tapPicture(id: string, add: boolean): void {
+/** A picture or part was tapped: it is chosen alone, or added to those of its kind that are chosen, or taken out of them. */
+export function tapThing(kind: 'parts' | 'pictures', id: string, add: boolean): void {
   const { chosen, several, choose } = useOpenShow.getState();
-  const ids = chosen?.kind === 'pictures' ? chosen.ids : [];
-  if (!add && !several) choose({ kind: 'pictures', ids: [id] });
-  else if (!ids.includes(id)) choose({ kind: 'pictures', ids: [...ids, id] });
-  else choose(ids.length === 1 ? null : { kind: 'pictures', ids: ids.filter((one) => one !== id) });
+  const ids = chosen?.kind === kind ? chosen.ids : [];
+  if (!add && !several) choose({ kind, ids: [id] });
+  else if (!ids.includes(id)) choose({ kind, ids: [...ids, id] });
+  else choose(ids.length === 1 ? null : { kind, ids: ids.filter((one) => one !== id) });
+}
+
+/** The parts that are chosen, in the order in which they were. */
+export function chosenParts(): Part[] {
+  const { chosen } = useOpenShow.getState();
+  const show = currentShow();
+  if (chosen?.kind !== 'parts' || !show) return [];
+  return chosen.ids.flatMap((id) => show.parts.filter((part) => part.id === id));
 }
 
 /** The open show, or null while there is none. */

@@ -40,7 +40,7 @@ it('takes a file in, compares it with the clip, and lays it where it was found, 
   expect(lining()).toMatchObject({ status: 'found', offset: -1.25, alignment });
   acceptLiningUp();
   expect(show().parts).toMatchObject([{ media: media.id, at: 5, spans: [{ from: 3.25, to: 9.25 }], clip: 'clip' }]);
-  expect(useOpenShow.getState().chosen).toEqual({ kind: 'part', id: show().parts[0]!.id });
+  expect(useOpenShow.getState().chosen).toEqual({ kind: 'parts', ids: [show().parts[0]!.id] });
   useOpenShow.getState().undo();
   expect(show().parts).toEqual([]);
   expect(show().pictures[1]).toMatchObject({ own: { on: true } });

@@ -80,7 +80,7 @@ export function acceptLiningUp(): void {
   dropLiningUp();
   const { edit, choose } = useOpenShow.getState();
   edit(layInStep, { id: lining.clip, part, media: lining.media, offset: lining.offset });
-  choose({ kind: 'part', id: part });
+  choose({ kind: 'parts', ids: [part] });
 }
 
 export function dropLiningUp(): void {

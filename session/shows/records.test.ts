@@ -8,9 +8,13 @@ import { START_PLACE, binRecord, duplicateRecord, keepUnsaved, listBin, listShow
 const history = (id: string) => startHistory({ ...showOf([5, 6], 30), id });
 
 it('keeps a show with its undo steps and its place, and lists it', async () => {
-  const edited = perform(history('a'), setPartGain, { id: 'bed-1', gain: -6 });
-  await saveRecord(edited, { now: 3, face: 'finish', zoom: 20, own: false }, 1000);
-  expect(await openRecord('a')).toEqual({ history: edited, place: { now: 3, face: 'finish', zoom: 20, own: false }, savedAt: 1000 });
+  const edited = perform(history('a'), setPartGain, { ids: ['bed-1'], gain: -6 });
+  await saveRecord(edited, { now: 3, face: 'finish', zoom: 20, own: false, snap: false }, 1000);
+  expect(await openRecord('a')).toEqual({
+    history: edited,
+    place: { now: 3, face: 'finish', zoom: 20, own: false, snap: false },
+    savedAt: 1000,
+  });
   expect(await listShows()).toContainEqual(
     expect.objectContaining({ kind: 'sound', id: 'a', title: 'Test', seconds: 11, pictures: 2, savedAt: 1000 }),
   );
@@ -44,7 +48,7 @@ describe('the lifeboat of a page that hides', () => {
 
   it('brings back what was newer than the disk, once, and a place on its own', async () => {
     await saveRecord(history('e'), START_PLACE, 10);
-    const edited = perform(history('e'), setPartGain, { id: 'bed-1', gain: -6 });
+    const edited = perform(history('e'), setPartGain, { ids: ['bed-1'], gain: -6 });
     keepUnsaved('e', edited, { ...START_PLACE, now: 4 }, 11);
     expect(await openRecord('e')).toEqual({ history: edited, place: { ...START_PLACE, now: 4 }, savedAt: 11 });
     expect(kept.size).toBe(0);
@@ -53,7 +57,7 @@ describe('the lifeboat of a page that hides', () => {
   });
 
   it('never puts older or damaged work in the place of what is stored', async () => {
-    const newest = perform(history('f'), setPartGain, { id: 'bed-1', gain: -6 });
+    const newest = perform(history('f'), setPartGain, { ids: ['bed-1'], gain: -6 });
     await saveRecord(newest, START_PLACE, 20);
     keepUnsaved('f', history('f'), START_PLACE, 19);
     expect((await openRecord('f')).history).toEqual(newest);

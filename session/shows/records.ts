@@ -22,15 +22,18 @@ export interface Place {
   readonly zoom: number;
   /** Whether the clips' own sound is shown on a lane of its own. */
   readonly own: boolean;
+  /** Whether what is dragged is drawn to what lies near. */
+  readonly snap: boolean;
 }
 
-export const START_PLACE: Place = { now: 0, face: 'bed', zoom: 45, own: true };
+export const START_PLACE: Place = { now: 0, face: 'bed', zoom: 45, own: true, snap: true };
 
 const placeSchema = Joi.object({
   now: Joi.number().min(0).required(),
   face: Joi.valid(...FACES).required(),
-  zoom: Joi.number().min(0.05).max(36_000).required(),
+  zoom: Joi.number().min(0.001).max(36_000).required(),
   own: Joi.boolean().default(START_PLACE.own),
+  snap: Joi.boolean().default(START_PLACE.snap),
 });
 
 export type Entry =

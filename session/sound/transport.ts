@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { failureOf } from '../../core/failure';
-import { planShow, planSound, type Plan } from '../../core/mix';
+import { planShow, planSpans, type Plan } from '../../core/mix';
 import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
 import { clamp, framesOf } from '../../core/units';
 import { startMixing } from '../../engine/mix/mix.client';
@@ -105,7 +105,7 @@ export function playOn(from: number): void {
 export function toggleSound(media: Media): void {
   const { playing } = useTransport.getState();
   if (playing.kind === 'sound' && playing.media === media.id) pause();
-  else void start(planSound(media.id, media.seconds), 0, { kind: 'sound', media: media.id });
+  else void start(planSpans(media.id, media.seconds, [{ from: 0, to: media.seconds, join: 0 }]), 0, { kind: 'sound', media: media.id });
 }
 
 /** Plays a stretch [from, to) of a show, or stops it where it plays already. `name` tells one stretch from another. */
@@ -118,6 +118,16 @@ export function toggleStretch(name: string, show: Show, from: number, to: number
   const plan = planShow(show);
   const frames = Math.min(plan.frames, framesOf(to));
   void start({ ...plan, frames, closing: Math.max(plan.closing, framesOf(0.02)) }, Math.max(0, from), { kind: 'stretch', name });
+}
+
+/** Plays a plan of its own from `from` seconds of it, from anew where it plays already. `name` tells one from another. */
+export function playPlan(name: string, plan: Plan, from: number): void {
+  void start(plan, from, { kind: 'stretch', name });
+}
+
+/** Seconds of the plan that are heard right now; null while nothing plays. */
+export function planPosition(): number | null {
+  return player?.position() ?? null;
 }
 
 /** How far down the now line can go: to the end of the pictures or of the bed, whichever is later. */

@@ -3,6 +3,7 @@ import { Failure } from '../../core/failure';
 import type { MediaId } from '../../core/show';
 import { unpackPeaks, type Peaks } from '../../core/sound';
 import { fileAt, places, type PictureSize } from '../../engine/media/folders';
+import { asker } from '../workers';
 import type { SoundFacts } from '../../engine/listen/listen.protocol';
 
 /** Overview of a sound, by content. */
@@ -16,6 +17,20 @@ export function usePeaks(id: MediaId | null) {
       if (!peaks) throw new Failure('media.missing');
       return peaks;
     },
+  });
+}
+
+/**
+ * Peaks of a sound row by row, closer than the overview holds them: row i shows the source from `starts[i]` seconds for
+ * `seconds`. Nothing is asked where `starts` is null.
+ */
+export function useCloseUp(media: MediaId, starts: Float64Array | null, seconds: number) {
+  const places = starts ? [starts[0], starts[starts.length >> 1], starts.at(-1), starts.length] : null;
+  return useQuery({
+    queryKey: ['close up', media, places, seconds],
+    enabled: starts !== null,
+    gcTime: 30_000,
+    queryFn: ({ signal }) => asker().call('closeUp', { media, starts: starts!, seconds }, { signal }),
   });
 }
 

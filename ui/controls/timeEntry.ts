@@ -1,8 +1,30 @@
 import { parseTime, sayTime } from '../../core/units';
-import { saySeconds } from '../words/times';
+import { saySeconds, sayOffset } from '../words/times';
 
 /** How a moment is typed, stepped and said: `1:02.350`. */
 export const momentEntry = { step: 0.1, parse: parseTime, say: (value: number) => sayTime(value, 3) };
 
 /** How a span of time is: `5.0 s`. */
 export const spanEntry = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
+
+/** Reads a number that may be below zero, with or without its unit: `−0,5 s`. */
+export function parseSigned(text: string): number | null {
+  const value = Number(
+    text
+      .replace(/[−–]/g, '-')
+      .replace(',', '.')
+      .replace(/[a-z%]+$/i, '')
+      .trim(),
+  );
+  return /\d/.test(text) && !Number.isNaN(value) ? value : null;
+}
+
+/** How a shift is: `+0.500 s`, `−2.000 s`. */
+export const shiftEntry = { step: 0.1, parse: parseSigned, say: sayOffset };
+
+/** How a whole number is. */
+export const countEntry = {
+  step: 1,
+  parse: (text: string) => (/^\s*-?\d+\s*$/.test(text) ? Number(text) : null),
+  say: (value: number) => String(value),
+};

@@ -1,11 +1,17 @@
-import { useState } from 'react';
+import { memo, useCallback, useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
 import { sayLevel, sayTime } from '../../core/units';
+import { dropRange, markRange } from '../../session/bed/range';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayMedia } from '../words/sounds';
+import { CrossFields, crossingInto } from '../bed/CrossFields';
+import { CutFields } from '../bed/CutFields';
+import { RangeFields } from '../bed/RangeFields';
+import { RepeatFields } from '../bed/RepeatFields';
+import { SeveralFields } from '../bed/SeveralFields';
 import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
 import { OwnFields } from '../pictures/OwnFields';
@@ -13,7 +19,8 @@ import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
 import { DrawerTitle } from '../controls/DrawerTitle';
 
 export interface ChosenThings {
-  readonly part: Part | null;
+  /** In the order of the show; empty where none is chosen. */
+  readonly parts: readonly Part[];
   /** In the order of the show; empty where none is chosen. */
   readonly pictures: readonly Picture[];
   /** The clip whose own sound is chosen. */
@@ -23,19 +30,50 @@ export interface ChosenThings {
 /** What is chosen on the sheet, looked up in the show as it is drawn. */
 export function useChosen(show: Show): ChosenThings {
   const chosen = useOpenShow((store) => store.chosen);
-  const part = chosen?.kind === 'part' ? (show.parts.find((one) => one.id === chosen.id) ?? null) : null;
+  const parts = chosen?.kind === 'parts' ? show.parts.filter((one) => chosen.ids.includes(one.id)).sort((a, b) => a.at - b.at) : [];
   const pictures = chosen?.kind === 'pictures' ? show.pictures.filter((one) => chosen.ids.includes(one.id)) : [];
   const clip = chosen?.kind === 'own' ? show.pictures.find((one) => one.id === chosen.id) : undefined;
-  return { part, pictures, own: clip?.kind === 'clip' ? clip : null };
+  return { parts, pictures, own: clip?.kind === 'clip' ? clip : null };
 }
 
-const TOOLS = ['Ends', 'Fades', 'Loudness', 'More'] as const;
+const TOOLS = ['Cut', 'Ends', 'Cross', 'Fades', 'Loudness', 'Range', 'Repeat', 'More'] as const;
 type Tool = (typeof TOOLS)[number];
 
+/** What one of the tools shows of a part. */
+function ToolBox({ show, part, tool }: { readonly show: Show; readonly part: Part; readonly tool: Tool }) {
+  switch (tool) {
+    case 'Cut':
+      return <CutFields show={show} part={part} />;
+    case 'Ends':
+      return <EndsFields show={show} part={part} />;
+    case 'Cross':
+      return <CrossFields show={show} part={part} />;
+    case 'Fades':
+      return <FadeFields part={part} />;
+    case 'Loudness':
+      return <LoudnessFields part={part} />;
+    case 'Range':
+      return <RangeFields parts={[part]} />;
+    case 'Repeat':
+      return <RepeatFields show={show} parts={[part]} />;
+    case 'More':
+      return <PartActions show={show} part={part} />;
+  }
+}
+
+const toolsOf = (show: Show, part: Part) => TOOLS.filter((tool) => tool !== 'Cross' || crossingInto(show, part) !== null);
+
 /** The phone's drawer for a chosen part: one row of tools, one of them open. */
-export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonly part: Part; readonly onFit: () => void }) {
-  const [tool, setTool] = useState<Tool | null>(null);
-  const bed = show.lanes.find((lane) => lane.id === part.lane)?.kind === 'bed';
+export function PartDrawer({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const [open, setOpen] = useState<Tool | null>(null);
+  const tools = toolsOf(show, part);
+  const tool = open && tools.includes(open) ? open : null;
+  const choose = useCallback((next: Tool) => {
+    dropRange();
+    setOpen((before) => (before === next ? null : next));
+    if (next === 'Range') markRange();
+  }, []);
+  useEffect(() => (tool === 'Range' ? undefined : dropRange()), [tool]);
   return (
     <View className="gap-2">
       <DrawerTitle
@@ -45,24 +83,55 @@ export function PartDrawer({ show, part, onFit }: { readonly show: Show; readonl
       />
       {tool ? (
         <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
-          {tool === 'Ends' ? <EndsFields show={show} part={part} /> : null}
-          {tool === 'Fades' ? <FadeFields part={part} /> : null}
-          {tool === 'Loudness' ? <LoudnessFields part={part} /> : null}
-          {tool === 'More' ? <PartActions show={show} part={part} /> : null}
+          <ToolBox show={show} part={part} tool={tool} />
         </ScrollView>
       ) : null}
-      <View className="flex-row gap-1.5">
-        {TOOLS.map((one) => (
-          <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(tool === one ? null : one)} tight className="grow" />
-        ))}
-        {bed ? <Button label="Fit length" kind="strong" onPress={onFit} tight className="grow" /> : null}
-      </View>
+      <ToolRow names={tools.join()} open={tool} onChoose={choose} />
+    </View>
+  );
+}
+
+interface RowProps {
+  /** The tools there are, one after the other with commas between: text, so that the row stays as it is while a finger drags. */
+  readonly names: string;
+  readonly open: Tool | null;
+  readonly onChoose: (tool: Tool) => void;
+}
+
+/** The row of tools. The last one looks in from the edge: there are more. */
+const ToolRow = memo(function ToolRow({ names, open, onChoose }: RowProps) {
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerClassName="flex-row gap-1.5">
+      {(names.split(',') as Tool[]).map((one) => (
+        <Button key={one} label={one} chosen={open === one} onPress={() => onChoose(one)} tight />
+      ))}
+      <SeveralButton />
+    </ScrollView>
+  );
+});
+
+/** Lets further taps add parts to those that are chosen. */
+function SeveralButton() {
+  const several = useOpenShow((store) => store.several);
+  return (
+    <Button label="Several" hint="Choose several" chosen={several} onPress={() => useOpenShow.getState().chooseSeveral(!several)} tight />
+  );
+}
+
+/** The phone's drawer for several parts. */
+export function SeveralDrawer({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+  return (
+    <View className="gap-2">
+      <DrawerTitle title={`${parts.length} parts`} said="moved and changed together" onClose={() => useOpenShow.getState().choose(null)} />
+      <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
+        <SeveralFields show={show} parts={parts} />
+      </ScrollView>
     </View>
   );
 }
 
 /** The wide view's details: everything that can be set, as fields. */
-export function ChosenDetails({ show, chosen: { part, pictures, own } }: { readonly show: Show; readonly chosen: ChosenThings }) {
+export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { readonly show: Show; readonly chosen: ChosenThings }) {
   if (pictures.length > 0) {
     const { title, said } = titleOf(show, pictures);
     return (
@@ -82,21 +151,34 @@ export function ChosenDetails({ show, chosen: { part, pictures, own } }: { reado
       </View>
     );
   }
-  if (part) {
+  const [part, ...more] = parts;
+  if (part && more.length > 0) {
     return (
       <View className="gap-3">
+        <Heading title={`${parts.length} parts`} said="moved and changed together" />
+        <SeveralFields show={show} parts={parts} />
+      </View>
+    );
+  }
+  if (part) {
+    return (
+      <View className="gap-4">
         <Heading title={show.media[part.media]!.title} said={`${kindOf(show, part)} · ${sayMedia(show.media[part.media]!)}`} />
-        <EndsFields show={show} part={part} />
-        <FadeFields part={part} />
-        <LoudnessFields part={part} />
-        <PartActions show={show} part={part} />
+        {toolsOf(show, part).map((tool) => (
+          <View key={tool} className="gap-1 border-t border-line pt-2" accessibilityLabel={tool}>
+            <Say look="label">{tool}</Say>
+            <ToolBox show={show} part={part} tool={tool} />
+          </View>
+        ))}
       </View>
     );
   }
   return null;
 }
 
-const kindOf = (show: Show, part: Part) => (show.lanes.find((lane) => lane.id === part.lane)?.kind === 'own' ? 'sound of a clip' : 'music');
+const KINDS = { bed: 'music', spot: 'spot sound', own: 'sound of a clip', voice: 'narration' } as const;
+
+const kindOf = (show: Show, part: Part) => KINDS[show.lanes.find((lane) => lane.id === part.lane)!.kind];
 
 function Heading({ title, said }: { readonly title: string; readonly said: string }) {
   return (

@@ -1,10 +1,12 @@
+import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
+import Minus from 'lucide-react-native/icons/minus';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import Scissors from 'lucide-react-native/icons/scissors';
 import Undo from 'lucide-react-native/icons/undo-dot';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import type { Part, Show } from '../../core/show';
-import { putBackOwn, removePart, restorePart, trimSilence } from '../../core/show/edits';
+import { clearPins, putBackOwn, removeParts, restorePart, trimSilence } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
 import { Button } from '../controls/Button';
@@ -24,6 +26,8 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
     part.spans[0]!.from > 0 ||
     part.spans[0]!.to < source ||
     part.gain !== 0 ||
+    part.pins.length > 0 ||
+    part.cross !== undefined ||
     part.fadeUp.seconds > 0 ||
     part.fadeOut.seconds > 0;
   const trimmable = sounding !== null && (part.spans[0]!.from < sounding.from - 0.01 || part.spans.at(-1)!.to > sounding.to + 0.01);
@@ -39,7 +43,9 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
         />
         <Button label="Back to the original" icon={RotateCcw} disabled={!touched} onPress={() => edit(restorePart, { id: part.id })} />
         {clip ? <Button label="Put the clip’s sound back" icon={Undo} onPress={() => edit(putBackOwn, { id: clip })} /> : null}
-        <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePart, { id: part.id })} />
+        {part.pins.length > 0 ? <Button label="Level as before" icon={Minus} onPress={() => edit(clearPins, { ids: [part.id] })} /> : null}
+        <Button label="Remove and close up" icon={ChevronsUp} onPress={() => edit(removeParts, { ids: [part.id], closeUp: true })} />
+        <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removeParts, { ids: [part.id], closeUp: false })} />
       </View>
     </View>
   );

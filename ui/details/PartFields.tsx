@@ -8,6 +8,8 @@ import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Slider } from '../controls/Slider';
+import { sayBend, sayChange } from '../words/levels';
+import { PlaceFields } from '../bed/PlaceFields';
 
 interface Props {
   readonly show: Show;
@@ -47,17 +49,13 @@ export function EndsFields({ show, part }: Props) {
         most={source}
         onChange={(position) => edit(trimSource, { id: part.id, edge: 'end', position })}
       />
+      <PlaceFields show={show} part={part} />
       <Say look="small" className="text-right">
         plays {sayExact(partSeconds(part))} of {sayExact(source)}
-        {part.spans.length > 1 ? `, ${part.spans.length} passes` : ''}
+        {part.spans.length > 1 ? `, in ${part.spans.length} passages` : ''}
       </Say>
     </View>
   );
-}
-
-function sayBend(bend: number): string {
-  if (Math.abs(bend) < 0.05) return 'straight';
-  return bend < 0 ? 'slow start' : 'quick start';
 }
 
 export function FadeFields({ part }: { readonly part: Part }) {
@@ -108,23 +106,17 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
   );
 }
 
-/** What a change of level means in words: `3.0 dB quieter`. */
-function sayChange(gain: number): string {
-  if (Math.abs(gain) < 0.05) return 'as recorded';
-  return `${Math.abs(gain).toFixed(1)} dB ${gain < 0 ? 'quieter' : 'louder'}`;
-}
-
 /** Loudness by slider, in dB and in percent: three ways to the same number. */
 export function LoudnessFields({ part }: { readonly part: Part }) {
   const { edit, tryOut } = useOpenShow.getState();
-  const set = (gain: number) => edit(setPartGain, { id: part.id, gain });
+  const set = (gain: number) => edit(setPartGain, { ids: [part.id], gain });
   return (
     <View className="gap-1">
       <LevelField
         label="Loudness"
         gain={part.gain}
         note={sayChange(part.gain)}
-        onTry={(gain) => tryOut(setPartGain, { id: part.id, gain })}
+        onTry={(gain) => tryOut(setPartGain, { ids: [part.id], gain })}
         onSet={set}
       />
       <NumberField

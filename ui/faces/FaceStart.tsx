@@ -1,33 +1,61 @@
+import Bell from 'lucide-react-native/icons/bell';
+import ListOrdered from 'lucide-react-native/icons/list-ordered';
 import Music from 'lucide-react-native/icons/music';
 import { View } from 'react-native';
 import { partsOn, type Show } from '../../core/show';
 import type { Face } from '../../session/faces';
-import { bringMusic, useLibrary } from '../../session/library';
+import { bringSounds, useLibrary } from '../../session/library';
+import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
 import { PicturesStart } from '../pictures/PicturesStart';
 import { MUSIC } from '../controls/accept';
+import { openPanel } from '../panels/open';
 
 /** The one next step of a face while nothing is chosen. */
 export function FaceStart({ show, face }: { readonly show: Show; readonly face: Exclude<Face, 'finish'> }) {
   const busy = useLibrary((state) => state.taking !== null);
   if (face === 'pictures') return <PicturesStart show={show} />;
   const has = partsOn(show, 'bed').length > 0;
+  const pieces = partsOn(show, 'bed').length;
   return (
     <View className="gap-2">
       <Say look="small">
         {has
-          ? 'Tap the water to trim, fade or set the loudness. The button beside the bars makes the lengths agree.'
+          ? 'Tap the water to cut, trim, fade or set the loudness. The button beside the bars makes the lengths agree.'
           : 'Choose a piece of music. You can listen to it before it is laid.'}
       </Say>
-      <FileButton
-        label={has ? 'Change the music' : 'Add music'}
-        icon={Music}
-        accept={MUSIC}
-        kind={has ? 'soft' : 'strong'}
-        disabled={busy}
-        onFiles={(files) => void bringMusic(files)}
-      />
+      <View className="flex-row flex-wrap gap-2">
+        <FileButton
+          label={has ? 'Add another piece' : 'Add music'}
+          icon={Music}
+          accept={MUSIC}
+          many
+          kind={has ? 'soft' : 'strong'}
+          disabled={busy}
+          onFiles={(files) => void bringSounds(files, 'bed')}
+          className="grow"
+        />
+        <FileButton
+          label="Add a spot sound"
+          icon={Bell}
+          accept={MUSIC}
+          many
+          kind="quiet"
+          disabled={busy}
+          onFiles={(files) => void bringSounds(files, 'spot')}
+          className="grow"
+        />
+        {pieces > 1 ? (
+          <Button
+            label={`${pieces} pieces in order`}
+            icon={ListOrdered}
+            kind="quiet"
+            onPress={() => openPanel({ name: 'pieces' })}
+            className="grow"
+          />
+        ) : null}
+      </View>
     </View>
   );
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import { FACES } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
@@ -6,7 +7,7 @@ import { useTokens } from '../theme/useTokens';
 import { FACE_WORDS } from './faceWords';
 
 /** The faces of the sheet: in thumb reach below on a phone, in the header on a wide screen. */
-export function FaceTabs({ wide }: { readonly wide: boolean }) {
+export const FaceTabs = memo(function FaceTabs({ wide }: { readonly wide: boolean }) {
   const tokens = useTokens();
   const face = useOpenShow((store) => store.face);
   const { setFace } = useOpenShow.getState();
@@ -38,4 +39,4 @@ export function FaceTabs({ wide }: { readonly wide: boolean }) {
       })}
     </View>
   );
-}
+});

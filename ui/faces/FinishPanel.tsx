@@ -68,7 +68,7 @@ function LengthNote({ show }: { readonly show: Show }) {
   if (lengths.verdict === 'fits' || lengths.verdict === 'no-pictures') return null;
   const said =
     lengths.verdict === 'no-bed'
-      ? 'There is no music yet: the file would be silent but for narrations.'
+      ? 'There is no music yet: the file would be silent but for narrations and spot sounds.'
       : lengths.verdict === 'over'
         ? `The bed is ${sayDifference(lengths)}: it is cut off where the pictures end.`
         : `The bed is ${sayDifference(lengths)}: the last stretch has no music.`;

@@ -4,7 +4,8 @@ import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
 import { partsOn, type Show } from '../../core/show';
 import { Failure } from '../../core/failure';
-import { cancelTaking, dismissArrival, dismissRefused, layArrival, useLibrary } from '../../session/library';
+import { sayTime } from '../../core/units';
+import { cancelTaking, dismissArrival, dismissRefused, layArrival, useLibrary, type Arrival, type Where } from '../../session/library';
 import { pause, toggleSound, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
@@ -15,7 +16,8 @@ import { sayMedia, saySilence } from '../words/sounds';
 
 /** Files on their way in, those that could not come in, and a piece that waits to be heard and laid. */
 export function Incoming({ show }: { readonly show: Show }) {
-  const { taking, refused, arrival } = useLibrary();
+  const { taking, refused, arrivals } = useLibrary();
+  const [arrival] = arrivals;
   if (!taking && refused.length === 0 && !arrival) return null;
   return (
     <View className="gap-2">
@@ -29,25 +31,43 @@ export function Incoming({ show }: { readonly show: Show }) {
       {refused.map((failure, index) => (
         <Notice key={index} text={sentenceOf(failure)} grave onClose={dismissRefused} />
       ))}
-      {arrival ? <ArrivalCard show={show} /> : null}
+      {arrival ? (
+        <ArrivalCard show={show} arrival={arrival} waiting={arrivals.filter((one) => one.lane === arrival.lane).length - 1} />
+      ) : null}
     </View>
   );
 }
 
-function ArrivalCard({ show }: { readonly show: Show }) {
-  const arrival = useLibrary((state) => state.arrival)!;
-  const { media, facts } = arrival;
+interface CardProps {
+  readonly show: Show;
+  readonly arrival: Arrival;
+  /** How many more wait for the same lane. */
+  readonly waiting: number;
+}
+
+/** A sound that waits: listen to it, and say where it goes. */
+function ArrivalCard({ show, arrival, waiting }: CardProps) {
+  const { media, facts, lane } = arrival;
+  const spot = lane === 'spot';
+  const now = useTransport((state) => Math.round(state.now * 10) / 10);
   const listening = useTransport(({ playing }) => playing.kind === 'sound' && playing.media === media.id);
   const silence = saySilence(facts);
-  const replaced = partsOn(show, 'bed')[0];
+  const there = partsOn(show, 'bed').length > 0;
   const done = (then: () => void) => () => {
     if (listening) pause();
     then();
   };
+  const lay = (where: Where, all = false) => done(() => layArrival(where, useTransport.getState().now, all));
   return (
-    <View className="gap-2 rounded-control border-2 border-rain bg-card p-3" accessibilityLabel={`New music: ${media.title}`}>
+    <View
+      className={`gap-2 rounded-control border-2 bg-card p-3 ${spot ? 'border-ochre' : 'border-rain'}`}
+      accessibilityLabel={`${spot ? 'New spot sound' : 'New music'}: ${media.title}`}
+    >
       <Say look="lead">{media.title}</Say>
-      <Say look="small">{sayMedia(media)}</Say>
+      <Say look="small">
+        {sayMedia(media)}
+        {waiting > 0 ? ` · ${waiting} more to come` : ''}
+      </Say>
       {silence ? <Say look="small">{silence}</Say> : null}
       {facts.claimed !== null ? (
         <Notice
@@ -55,11 +75,21 @@ function ArrivalCard({ show }: { readonly show: Show }) {
           text={sentenceOf(new Failure('media.truncated', { name: media.title, seconds: facts.seconds, claimed: facts.claimed }))}
         />
       ) : null}
-      {replaced ? <Say look="small">It takes the place of “{show.media[replaced.media]!.title}”. Undo brings that back.</Say> : null}
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Lay it under the show" icon={Check} kind="strong" onPress={done(layArrival)} className="grow" />
+        {spot ? (
+          <Button label={`Lay it at ${sayTime(now)}`} icon={Check} kind="strong" onPress={lay('now')} className="grow" />
+        ) : there ? (
+          <>
+            <Button label="Lay it after the last piece" icon={Check} kind="strong" onPress={lay('after')} className="grow" />
+            <Button label={`At ${sayTime(now)}`} hint={`Lay it at ${sayTime(now)}`} onPress={lay('now')} />
+            <Button label="In place of all" hint="Lay it in place of all music" onPress={lay('instead')} />
+          </>
+        ) : (
+          <Button label="Lay it under the show" icon={Check} kind="strong" onPress={lay('after')} className="grow" />
+        )}
+        {waiting > 0 && !spot ? <Button label={`Lay all ${waiting + 1}, one after the other`} onPress={lay('after', true)} /> : null}
         <Button label={listening ? 'Stop' : 'Listen'} icon={listening ? Square : AudioLines} onPress={() => toggleSound(media)} />
-        <Button label="Not this one" kind="quiet" onPress={done(dismissArrival)} />
+        <Button label="Not this one" kind="quiet" onPress={done(() => dismissArrival())} />
       </View>
     </View>
   );

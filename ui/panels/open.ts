@@ -1,8 +1,12 @@
 import { create } from 'zustand';
+import type { JoinAt } from '../../session/bed/joins';
 
 /** The panel that lies over the page; one at a time. */
 export type OpenedPanel =
-  { readonly name: 'fit' | 'keys' | 'all' | 'spread' } | { readonly name: 'trim' | 'lineUp'; readonly clip: string } | null;
+  | { readonly name: 'fit' | 'keys' | 'all' | 'spread' | 'pieces' | 'loop' }
+  | { readonly name: 'trim' | 'lineUp'; readonly clip: string }
+  | { readonly name: 'join'; readonly join: JoinAt }
+  | null;
 
 export const usePanel = create<{ panel: OpenedPanel }>()(() => ({ panel: null }));
 

@@ -12,11 +12,12 @@ import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
+import { shiftEntry } from '../controls/timeEntry';
 import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
 import { MUSIC } from '../controls/accept';
 import { sentenceOf } from '../words/failures';
-import { sayAlignment, sayOffset } from '../words/alignment';
+import { sayAlignment } from '../words/alignment';
 import { SideBySide } from './SideBySide';
 
 /** Lines a recording of its own up with a clip: choose it, see and hear how it lies, accept. */
@@ -98,12 +99,8 @@ function Found({
         value={offset}
         least={-media.seconds}
         most={show.media[clip.media]!.seconds}
+        {...shiftEntry}
         step={0.01}
-        parse={(text) => {
-          const value = Number(text.replace(/[−–]/g, '-').replace(',', '.').replace(/s$/i, '').trim());
-          return text.trim() === '' || Number.isNaN(value) ? null : value;
-        }}
-        say={sayOffset}
         onChange={shiftLiningUp}
         note="seconds after the clip’s film begins"
       />

@@ -127,7 +127,7 @@ function OwnActions({ show, clip, apart }: Props & { readonly apart: boolean }) 
         onPress={() => {
           const part = newId();
           edit(separateOwn, { id: clip.id, part });
-          choose({ kind: 'part', id: part });
+          choose({ kind: 'parts', ids: [part] });
         }}
       />
       {clips > 1 ? (

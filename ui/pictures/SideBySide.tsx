@@ -1,7 +1,8 @@
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import type { Clip, Media } from '../../core/show';
 import { levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { usePeaks } from '../../session/sound/useMedia';
+import { usePainting } from '../controls/usePainting';
 import { useVerticalDrag } from '../sheet/useVerticalDrag';
 import { useTokens } from '../theme/useTokens';
 
@@ -18,7 +19,6 @@ interface Props {
 
 /** The clip's own sound and the recording beside it, time running down; the recording can be dragged along. */
 export function SideBySide({ clip, clipMedia, recording, offset, onShift }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
   const { data: own } = usePeaks(clipMedia.id);
   const { data: other } = usePeaks(recording.id);
@@ -38,21 +38,17 @@ export function SideBySide({ clip, clipMedia, recording, offset, onShift }: Prop
     if (!drag.lifted) begun.current = offset;
   }, [drag.lifted, offset]);
 
-  useEffect(() => {
-    const element = canvas.current;
-    const pen = element?.getContext('2d');
-    if (!element || !pen) return;
-    const dense = window.devicePixelRatio || 1;
-    const width = element.clientWidth;
-    element.width = Math.round(width * dense);
-    element.height = Math.round(TALL * dense);
-    pen.scale(dense, dense);
-    const half = width / 2;
-    drawDown(pen, own, half * 0.5, half * 0.42, clip.from, pixelsPerSecond, tokens.slate);
-    drawDown(pen, other, half * 1.5, half * 0.42, clip.from - offset, pixelsPerSecond, tokens.brick);
-    pen.fillStyle = tokens.line;
-    pen.fillRect(half - 0.5, 0, 1, TALL);
-  }, [own, other, clip.from, offset, pixelsPerSecond, tokens]);
+  const paint = useCallback(
+    (pen: CanvasRenderingContext2D, width: number) => {
+      const half = width / 2;
+      drawDown(pen, own, half * 0.5, half * 0.42, clip.from, pixelsPerSecond, tokens.slate);
+      drawDown(pen, other, half * 1.5, half * 0.42, clip.from - offset, pixelsPerSecond, tokens.brick);
+      pen.fillStyle = tokens.line;
+      pen.fillRect(half - 0.5, 0, 1, TALL);
+    },
+    [own, other, clip.from, offset, pixelsPerSecond, tokens],
+  );
+  const canvas = usePainting(TALL, paint);
 
   return (
     <div>

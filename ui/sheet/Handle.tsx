@@ -8,6 +8,8 @@ const TONES = {
   rain: { bar: 'bg-rain', knob: 'border-rain' },
   slate: { bar: 'bg-slate', knob: 'border-slate' },
   moss: { bar: 'bg-moss', knob: 'border-moss' },
+  ochre: { bar: 'bg-ochre', knob: 'border-ochre' },
+  amber: { bar: 'bg-amber', knob: 'border-amber' },
 } as const;
 
 export type HandleTone = keyof typeof TONES;
@@ -77,7 +79,8 @@ export function Handle({
       aria-valuetext={said}
       data-testid={testId}
       className="absolute flex items-center justify-center"
-      style={{ left, width, top, height: TARGET, zIndex: 4, touchAction: 'none', cursor: 'ns-resize' }}
+      // On a layer of its own: moving it paints nothing that lies behind it anew.
+      style={{ left, width, top, height: TARGET, zIndex: 4, touchAction: 'none', cursor: 'ns-resize', willChange: 'transform' }}
     >
       {children}
     </div>

@@ -1,18 +1,24 @@
-import { useEffect, useRef } from 'react';
-import { partEnd, type Show } from '../../core/show';
-import { usePeaks } from '../../session/sound/useMedia';
+import { memo, useEffect, useMemo, useRef } from 'react';
+import type { PartJoins } from '../../core/mix';
+import { partEnd, type Lane, type Part, type Show } from '../../core/show';
+import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';
-import { type RiverPart, type Stretch } from './river';
+import { isCloseUp, rowStarts, type RiverPart, type Stretch } from './river';
 import type { Viewport } from './useSheetScroll';
 
 /** Height of one canvas, CSS pixels: a long show is drawn in tiles, only those near the screen. */
 const TILE = 512;
 
-/** A part on a lane; `mute` for one that lies there and is not heard. */
+/** A part on a lane, with what its drawing needs to know of its neighbours; `mute` for one that lies there and is not heard. */
 export interface LaidPart {
-  readonly part: RiverPart['part'];
+  readonly part: Part;
   readonly mute?: boolean;
+  readonly joins?: PartJoins;
+  readonly into?: number;
+  readonly out?: number;
+  /** Its share of the column where several lie beside one another. */
+  readonly column?: Column;
 }
 
 export type Draw = (pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens) => void;
@@ -25,64 +31,67 @@ interface Props {
   readonly view: Viewport;
 }
 
+const ALONE: PartJoins = {};
+
 /** Everything that lies on a lane, drawn in tiles. */
 export function LaneTiles({ show, parts, draw, column, view }: Props) {
-  const end = parts.reduce((most, { part }) => Math.max(most, partEnd(part)), 0) * view.pixelsPerSecond;
-  const first = Math.max(0, Math.floor((view.top - TILE / 2) / TILE));
-  const last = Math.min(Math.ceil(end / TILE) - 1, Math.floor((view.bottom + TILE / 2) / TILE));
-  const tiles = [];
-  for (let index = first; index <= last; index += 1) tiles.push(index);
-  return tiles.map((index) => (
-    <Tile key={index} index={index} show={show} draw={draw} parts={parts} column={column} pixelsPerSecond={view.pixelsPerSecond} />
-  ));
-}
-
-interface TileProps {
-  readonly index: number;
-  readonly show: Show;
-  readonly parts: readonly LaidPart[];
-  readonly draw: Draw;
-  readonly column: Column;
-  readonly pixelsPerSecond: number;
-}
-
-function Tile({ index, show, parts, draw, column, pixelsPerSecond }: TileProps) {
-  const from = (index * TILE) / pixelsPerSecond;
-  const to = ((index + 1) * TILE) / pixelsPerSecond;
-  const here = parts.filter(({ part }) => part.at < to && partEnd(part) > from);
-  return here.map(({ part, mute = false }) => (
-    <PartTile
-      key={part.id}
-      show={show}
-      part={part}
-      mute={mute}
-      draw={draw}
-      from={from}
-      top={index * TILE}
-      column={column}
-      pixelsPerSecond={pixelsPerSecond}
-    />
-  ));
+  const { pixelsPerSecond, top, bottom } = view;
+  const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
+  return parts.map(({ part, mute = false, joins = ALONE, into = 0, out = 0, column: own = column }) => {
+    const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
+    const last = Math.min(Math.ceil((partEnd(part) * pixelsPerSecond) / TILE) - 1, Math.floor((bottom + TILE / 2) / TILE));
+    const tiles = [];
+    for (let index = first; index <= last; index += 1) {
+      tiles.push(
+        <PartTile
+          key={`${part.id} ${index}`}
+          part={part}
+          lane={lanes.get(part.lane)!}
+          sourceSeconds={show.media[part.media]!.seconds}
+          mute={mute}
+          joins={joins}
+          into={into}
+          out={out}
+          draw={draw}
+          index={index}
+          left={own.x}
+          width={own.width}
+          pixelsPerSecond={pixelsPerSecond}
+        />,
+      );
+    }
+    return tiles;
+  });
 }
 
 interface PartTileProps {
-  readonly show: Show;
-  readonly part: RiverPart['part'];
+  readonly part: Part;
+  readonly lane: Lane;
+  readonly sourceSeconds: number;
   readonly mute: boolean;
+  readonly joins: PartJoins;
+  readonly into: number;
+  readonly out: number;
   readonly draw: Draw;
-  readonly from: number;
-  readonly top: number;
-  readonly column: Column;
+  readonly index: number;
+  readonly left: number;
+  readonly width: number;
   readonly pixelsPerSecond: number;
 }
 
-function PartTile({ show, part, mute, draw, from, top, column, pixelsPerSecond }: PartTileProps) {
+/** One part on one tile. Drawn anew only when something of its own changes, however many others there are. */
+const PartTile = memo(function PartTile(props: PartTileProps) {
+  const { part, lane, sourceSeconds, mute, joins, into, out, draw, index, left, width, pixelsPerSecond } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
   const { data: peaks = null } = usePeaks(part.media);
-  const lane = show.lanes.find((one) => one.id === part.lane)!;
-  const sourceSeconds = show.media[part.media]!.seconds;
-  const { width } = column;
+  const from = (index * TILE) / pixelsPerSecond;
+  const close = isCloseUp(pixelsPerSecond);
+  const starts = useMemo(
+    () => (close ? rowStarts(part, { from, pixelsPerSecond, width, height: TILE }) : null),
+    [close, part, from, pixelsPerSecond, width],
+  );
+  const { data: rows = null } = useCloseUp(part.media, starts, 1 / pixelsPerSecond);
 
   useEffect(() => {
     const pen = canvas.current?.getContext('2d');
@@ -91,15 +100,16 @@ function PartTile({ show, part, mute, draw, from, top, column, pixelsPerSecond }
     canvas.current.width = Math.round(width * dense);
     canvas.current.height = Math.round(TILE * dense);
     pen.scale(dense, dense);
-    draw(
-      pen,
-      { part, lane: { gain: lane.gain, mute: mute || lane.mute }, peaks, sourceSeconds },
-      { from, pixelsPerSecond, width, height: TILE },
-      tokens,
-    );
-  }, [part, lane, peaks, sourceSeconds, from, pixelsPerSecond, width, tokens, mute, draw]);
+    const heard = { gain: lane.gain, mute: mute || lane.mute };
+    const river = { part, lane: heard, peaks, sourceSeconds, joins, alike: { into, out }, rows: close ? rows : null };
+    draw(pen, river, { from, pixelsPerSecond, width, height: TILE }, tokens);
+  }, [part, lane, peaks, rows, close, sourceSeconds, from, pixelsPerSecond, width, tokens, mute, joins, into, out, draw]);
 
   return (
-    <canvas ref={canvas} aria-hidden style={{ position: 'absolute', left: column.x, top, width, height: TILE, pointerEvents: 'none' }} />
+    <canvas
+      ref={canvas}
+      aria-hidden
+      style={{ position: 'absolute', left, top: index * TILE, width, height: TILE, pointerEvents: 'none', willChange: 'transform' }}
+    />
   );
-}
+});

@@ -59,12 +59,12 @@ export function OwnLane({ show, saved, column, view }: Props) {
       })}
       {parts.map((part) => {
         const base = saved.parts.find((one) => one.id === part.id) ?? part;
-        const isChosen = chosen?.kind === 'part' && chosen.id === part.id;
-        const common = { part, base, column, pixelsPerSecond, tone: 'slate' as const };
+        const isChosen = chosen?.kind === 'parts' && chosen.ids.includes(part.id);
+        const common = { part, left: column.x, width: column.width, pixelsPerSecond, tone: 'slate' as const };
         return (
           <div key={part.id}>
             <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="pictures" />
-            {isChosen ? <PartHandles {...common} /> : null}
+            {isChosen ? <PartHandles {...common} base={base} /> : null}
           </div>
         );
       })}

@@ -1,9 +1,11 @@
+import { memo } from 'react';
+import { edgesOf } from '../../core/fit';
 import { partEnd, partSeconds, type Part } from '../../core/show';
-import { movePart, setFade, trimEdge } from '../../core/show/edits';
+import { moveParts, setFade, trimEdge } from '../../core/show/edits';
 import { clamp, saySpan, sayTime } from '../../core/units';
+import { letGo, snapBy } from '../../session/bed/snapping';
 import type { Face } from '../../session/faces';
-import { useOpenShow } from '../../session/open/store';
-import type { Column } from './columns';
+import { chosenParts, tapThing, useOpenShow } from '../../session/open/store';
 import { NOW_AT } from './useSheetScroll';
 import { Bar, Handle, Knob, TARGET, pushApart, type HandleTone } from './Handle';
 import { useVerticalDrag } from './useVerticalDrag';
@@ -16,50 +18,69 @@ interface Props {
   readonly part: Part;
   /** The part before the gesture: what a drag counts from. */
   readonly base: Part;
-  readonly column: Column;
+  readonly left: number;
+  readonly width: number;
   readonly pixelsPerSecond: number;
   readonly tone: HandleTone;
 }
 
-/** The body of a part: a tap chooses it, press and hold lifts and moves it once it is chosen. */
-export function PartBody({
-  part,
-  base,
-  column,
-  pixelsPerSecond,
-  tone,
-  chosen,
-  title,
-  home,
-}: Props & { readonly chosen: boolean; readonly title: string; readonly home: Face }) {
-  const { choose, edit, tryOut, endPreview, setFace } = useOpenShow.getState();
-  const at = (seconds: number) => ({ id: base.id, at: Math.max(0, base.at + seconds) });
+const BORDERS = { rain: 'border-rain', slate: 'border-slate', moss: 'border-moss', ochre: 'border-ochre', amber: 'border-amber' } as const;
+
+interface BodyProps {
+  readonly part: Part;
+  readonly left: number;
+  readonly width: number;
+  readonly pixelsPerSecond: number;
+  readonly tone: HandleTone;
+  readonly chosen: boolean;
+  readonly title: string;
+  readonly home: Face;
+}
+
+/** Moves everything that is chosen together, drawn to what lies near unless it is meant exactly. */
+function moveChosen(seconds: number, exact: boolean, pixelsPerSecond: number): Parameters<typeof moveParts>[1] {
+  const parts = chosenParts();
+  const ids = parts.map((one) => one.id);
+  const edges = edgesOf(parts).map((edge) => edge + seconds);
+  return { ids, by: seconds + (exact ? 0 : snapBy(edges, ids, pixelsPerSecond)) };
+}
+
+/** The body of a part: a tap chooses it, press and hold lifts and moves it, with all that are chosen, once it is. */
+export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSecond, tone, chosen, title, home }: BodyProps) {
+  const { edit, tryOut, endPreview, setFace } = useOpenShow.getState();
   const drag = useVerticalDrag({
     pixelsPerSecond,
     hold: LIFT,
-    onMove: (seconds) => (chosen ? tryOut(movePart, at(seconds)) : undefined),
-    onEnd: (seconds) => (chosen ? edit(movePart, at(seconds)) : undefined),
-    onCancel: endPreview,
-    onTap: () => {
+    onMove: (seconds) => (chosen ? tryOut(moveParts, moveChosen(seconds, false, pixelsPerSecond)) : undefined),
+    onEnd: (seconds, exact) => {
+      if (chosen) edit(moveParts, moveChosen(seconds, exact, pixelsPerSecond));
+      letGo();
+    },
+    onCancel: () => {
+      letGo();
+      endPreview();
+    },
+    onTap: (add) => {
       if (useOpenShow.getState().face !== home) setFace(home);
-      choose({ kind: 'part', id: base.id });
+      tapThing('parts', part.id, add);
     },
   });
   return (
     <div
       {...drag.props}
-      data-testid={`part ${base.id}`}
-      className={chosen ? `border-2 ${tone === 'rain' ? 'border-rain' : 'border-slate'}` : ''}
+      data-testid={`part ${part.id}`}
+      className={chosen ? `border-2 ${BORDERS[tone]}` : ''}
       style={{
         position: 'absolute',
-        left: column.x,
-        width: column.width,
+        left,
+        width,
         top: part.at * pixelsPerSecond,
         height: partSeconds(part) * pixelsPerSecond,
         borderRadius: 8,
         touchAction: 'pan-y',
         cursor: chosen ? 'grab' : 'pointer',
         opacity: drag.lifted && chosen ? 0.85 : 1,
+        willChange: chosen ? 'transform' : 'auto',
       }}
     >
       {/* The keyboard's handle keeps to the now line: a focus on the whole body would scroll, and so move the moment. */}
@@ -72,11 +93,11 @@ export function PartBody({
       />
     </div>
   );
-}
+});
 
 /** Trim bars on the left of both ends, fade knobs on the right: far enough apart for a thumb. */
-export function PartHandles(props: Props) {
-  const { part } = props;
+export function PartHandles(props: Props & { readonly crossesIn?: boolean; readonly crossesOut?: boolean }) {
+  const { part, crossesIn = false, crossesOut = false } = props;
   const end = partEnd(part);
   const [risen, falls] = [part.at + part.fadeUp.seconds, end - part.fadeOut.seconds];
   const ends = pushApart((end - part.at) * props.pixelsPerSecond);
@@ -85,15 +106,24 @@ export function PartHandles(props: Props) {
     <>
       <TrimBar {...props} edge="start" moment={part.at} push={-ends} />
       <TrimBar {...props} edge="end" moment={end} push={ends} />
-      <FadeKnob {...props} side="fadeUp" moment={risen} push={-fades} />
-      <FadeKnob {...props} side="fadeOut" moment={falls} push={fades} />
+      {/* Where a part crosses with its neighbour the crossing takes the place of the fade. */}
+      {crossesIn ? null : <FadeKnob {...props} side="fadeUp" moment={risen} push={-fades} />}
+      {crossesOut ? null : <FadeKnob {...props} side="fadeOut" moment={falls} push={fades} />}
     </>
   );
 }
 
+/** Trim bars take the left half of a lane, fade knobs the right edge; where it is too narrow for both the bars lie before it. */
+function sideOf(side: 'left' | 'right', left: number, width: number): { left: number; width: number } {
+  const right = { left: left + width - TARGET, width: TARGET };
+  if (side === 'right') return right;
+  return width < 2 * TARGET ? { left: right.left - TARGET, width: TARGET } : { left, width: width / 2 };
+}
+
 function TrimBar({
   base,
-  column,
+  left,
+  width,
   pixelsPerSecond,
   tone,
   edge,
@@ -102,21 +132,29 @@ function TrimBar({
 }: Props & { readonly edge: 'start' | 'end'; readonly moment: number; readonly push: number }) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const anchor = edge === 'start' ? base.at : partEnd(base);
-  const to = (seconds: number) => ({ id: base.id, edge, moment: anchor + seconds });
+  const to = (seconds: number, exact = false) => {
+    const meant = anchor + seconds;
+    return { id: base.id, edge, moment: meant + (exact ? 0 : snapBy([meant], [base.id], pixelsPerSecond)) };
+  };
   return (
     <Handle
       name={edge === 'start' ? 'Trim the start' : 'Trim the end'}
       testId={`trim ${edge}`}
       value={moment}
       said={sayTime(moment, 3)}
-      left={column.x}
-      width={Math.max(TARGET, column.width * 0.5)}
+      {...sideOf('left', left, width)}
       moment={moment}
       push={push}
       pixelsPerSecond={pixelsPerSecond}
       onMove={(seconds) => tryOut(trimEdge, to(seconds))}
-      onEnd={(seconds) => edit(trimEdge, to(seconds))}
-      onCancel={endPreview}
+      onEnd={(seconds, exact) => {
+        edit(trimEdge, to(seconds, exact));
+        letGo();
+      }}
+      onCancel={() => {
+        letGo();
+        endPreview();
+      }}
     >
       <Bar tone={tone} />
     </Handle>
@@ -126,7 +164,8 @@ function TrimBar({
 function FadeKnob({
   part,
   base,
-  column,
+  left,
+  width,
   pixelsPerSecond,
   tone,
   side,
@@ -146,8 +185,7 @@ function FadeKnob({
       testId={side}
       value={part[side].seconds}
       said={saySpan(part[side].seconds)}
-      left={column.x + column.width - TARGET}
-      width={TARGET}
+      {...sideOf('right', left, width)}
       moment={moment}
       push={push}
       pixelsPerSecond={pixelsPerSecond}

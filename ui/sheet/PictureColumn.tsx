@@ -11,11 +11,11 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
 import { movePictures, setHold, trimClip } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
-import { currentShow, tapPicture, useOpenShow } from '../../session/open/store';
+import { currentShow, tapThing, useOpenShow } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
 import { FilmStrip } from './FilmStrip';
@@ -46,7 +46,12 @@ interface Props {
 }
 
 /** The pictures as blocks as tall as their time. Press and hold (or Space) lifts one. */
-export function PictureColumn({ show, column, view, sortable }: Props) {
+export const PictureColumn = memo(Pictures, (a, b) => {
+  const sameShow = a.show.pictures === b.show.pictures && a.show.media === b.show.media;
+  return sameShow && a.column === b.column && a.view === b.view && a.sortable === b.sortable;
+});
+
+function Pictures({ show, column, view, sortable }: Props) {
   const placed = useMemo(() => placePictures(show), [show]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
@@ -166,7 +171,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
   const drag = useSortable({ id: picture.id, disabled: !sortable });
   const open = (add: boolean) => {
     if (!sortable) useOpenShow.getState().setFace('pictures');
-    tapPicture(picture.id, add);
+    tapThing('pictures', picture.id, add);
   };
   const title = picture.kind === 'card' ? picture.words || 'no words' : media!.title;
   const height = Math.max(3, picture.hold * pixelsPerSecond - 3);

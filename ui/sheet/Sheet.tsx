@@ -1,14 +1,15 @@
 import { useMemo } from 'react';
-import { compareLengths, hasOwnSound, partsOn, showSeconds, type Part, type Show } from '../../core/show';
+import { compareLengths, hasOwnSound, partEnd, partsOn, showSeconds, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
-import { columnsFor, tickStep, type Columns } from './columns';
+import { columnsFor, sayMark, tickStep, type Columns } from './columns';
 import { LaneTiles } from './LaneTiles';
 import { OwnLane } from './OwnLane';
-import { PartBody, PartHandles } from './PartHandles';
 import { PictureColumn } from './PictureColumn';
-import { drawRiver, drawVoice } from './river';
+import { PieceLane } from './PieceLane';
+import { drawRiver, drawSpot, drawVoice } from './river';
+import { SnapLine, SnapSwitch } from './Snap';
 import { Stitches } from './Stitches';
 import { NOW_AT, useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
 
@@ -23,18 +24,21 @@ interface Props {
 export function Sheet({ show, width, wide }: Props) {
   const saved = useShow() ?? show;
   const face = useOpenShow((store) => store.face);
-  const chosen = useOpenShow((store) => store.chosen);
   const seconds = showSeconds(show);
   // The bed may run over the pictures: the sheet shows it all, so that its end can be taken hold of.
-  const drawn = Math.max(seconds, compareLengths(show).bed);
+  const drawn = useMemo(() => Math.max(showSeconds(show), ...partsOn(show, 'spot').map(partEnd), compareLengths(show).bed), [show]);
   const { scroller, onScroll, height, view } = useSheetScroll(drawn);
   useZoomGestures(scroller);
 
-  const bed = useMemo(() => laidOn(show, 'bed'), [show]);
-  const voice = useMemo(() => laidOn(show, 'voice'), [show]);
+  const voice = useMemo(() => partsOn(show, 'voice').map((part) => ({ part })), [show]);
+  const bare = useMemo(() => partsOn(show, 'bed').length === 0, [show]);
+  const spots = useMemo(() => partsOn(show, 'spot').length > 0, [show]);
   const wanted = useOpenShow((store) => store.own);
-  const own = wanted && show.pictures.some((picture) => hasOwnSound(show, picture));
-  const columns = columnsFor(face, width, { voice: voice.length > 0, own }, wide);
+  const own = useMemo(() => wanted && show.pictures.some((picture) => hasOwnSound(show, picture)), [wanted, show]);
+  const columns = useMemo(
+    () => columnsFor(face, width, { voice: voice.length > 0, own, spot: spots }, wide),
+    [face, width, voice.length, own, spots, wide],
+  );
   const { pixelsPerSecond } = view;
   const below = height * (1 - NOW_AT);
 
@@ -59,34 +63,26 @@ export function Sheet({ show, width, wide }: Props) {
         <div style={{ position: 'relative', height: height * NOW_AT + drawn * pixelsPerSecond + below, overflow: 'clip' }}>
           <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
             <Ticks view={view} seconds={drawn} width={width} />
-            {bed.length > 0 ? null : <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} />}
-            <LaneTiles show={show} parts={bed} draw={drawRiver} column={columns.bed} view={view} />
+            {bare ? <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} /> : null}
             {columns.voice ? <LaneTiles show={show} parts={voice} draw={drawVoice} column={columns.voice} view={view} /> : null}
             <PictureColumn show={show} column={columns.pictures} view={view} sortable={face === 'pictures'} />
             {columns.own ? <OwnLane show={show} saved={saved} column={columns.own} view={view} /> : null}
-            {bed.map(({ part }) => {
-              const base = saved.parts.find((one) => one.id === part.id) ?? part;
-              const isChosen = chosen?.kind === 'part' && chosen.id === part.id;
-              const common = { part, base, column: columns.bed, pixelsPerSecond, tone: 'rain' as const };
-              return (
-                <div key={part.id}>
-                  <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="bed" />
-                  {isChosen ? <PartHandles {...common} /> : null}
-                </div>
-              );
-            })}
+            <PieceLane show={show} saved={saved} kind="bed" draw={drawRiver} tone="rain" column={columns.bed} view={view} />
+            {columns.spot ? (
+              <PieceLane show={show} saved={saved} kind="spot" draw={drawSpot} tone="ochre" column={columns.spot} view={view} />
+            ) : null}
             <Stitches show={show} column={columns.bed} view={view} />
+            <SnapLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <EndLine y={seconds * pixelsPerSecond} width={width} />
           </div>
         </div>
       </div>
       <NowLine top={height * NOW_AT} />
+      <SnapSwitch />
       {wide ? <Headings columns={columns} /> : null}
     </div>
   );
 }
-
-const laidOn = (show: Show, kind: 'bed' | 'voice'): { part: Part }[] => partsOn(show, kind).map((part) => ({ part }));
 
 function Ticks({ view, seconds, width }: { readonly view: Viewport; readonly seconds: number; readonly width: number }) {
   const step = tickStep(view.pixelsPerSecond);
@@ -97,7 +93,7 @@ function Ticks({ view, seconds, width }: { readonly view: Viewport; readonly sec
   return marks.map((moment) => (
     <div key={moment} style={{ position: 'absolute', left: 0, top: moment * view.pixelsPerSecond, width, height: 1 }} className="bg-line">
       <span style={{ position: 'absolute', left: 4, top: -8 }} className="bg-card pr-1 font-mono text-tiny text-ink-2">
-        {sayTime(moment, step < 0.1 ? 2 : step < 1 ? 1 : 0)}
+        {sayMark(moment, step)}
       </span>
     </div>
   ));
@@ -133,6 +129,7 @@ const HEADINGS = [
   { lane: 'pictures', title: 'Pictures', tone: 'text-moss' },
   { lane: 'own', title: 'Own', tone: 'text-slate' },
   { lane: 'bed', title: 'Bed', tone: 'text-rain' },
+  { lane: 'spot', title: 'Spots', tone: 'text-ochre' },
   { lane: 'voice', title: 'Voice', tone: 'text-brick' },
 ] as const;
 
@@ -156,7 +153,8 @@ function Headings({ columns }: { readonly columns: Columns }) {
 }
 
 function NowLine({ top }: { readonly top: number }) {
-  const now = useTransport((state) => sayTime(state.now));
+  const close = useOpenShow((store) => store.zoom < 2);
+  const now = useTransport((state) => sayTime(state.now, close ? 3 : 1));
   return (
     <div
       aria-hidden

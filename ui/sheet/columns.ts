@@ -1,3 +1,4 @@
+import { clamp, sayTime } from '../../core/units';
 import type { Face } from '../../session/faces';
 
 export interface Column {
@@ -11,6 +12,8 @@ export interface Columns {
   /** The clips' own sound, beside their pictures; null where it is not shown. */
   readonly own: Column | null;
   readonly bed: Column;
+  /** Spot sounds; null where there are none. */
+  readonly spot: Column | null;
   /** Null where nothing lies on the voice lane. */
   readonly voice: Column | null;
 }
@@ -21,33 +24,52 @@ const GAP = 6;
 const RAIL = 64;
 /** A lane that is only glanced at. */
 const SLIM = 48;
+/** On a wide sheet there is room for more. */
+const ROOMY = 500;
+const WIDE_SLIM = 76;
+const WIDE_RAIL = 120;
+/** Share of a wide sheet that the face in use has at the least. */
+const FACE_SHARE = 0.3;
 
 /** The columns of the sheet: the face in use has the widest, the others stay as rails. Pixels from the sheet's left edge. */
 export function columnsFor(
   face: Face,
   width: number,
-  { voice: hasVoice, own: hasOwn }: { readonly voice: boolean; readonly own: boolean },
+  { voice: hasVoice, own: hasOwn, spot: hasSpot }: { readonly voice: boolean; readonly own: boolean; readonly spot: boolean },
   wide: boolean,
 ): Columns {
-  const rail = wide ? 120 : RAIL;
-  const voiceWidth = hasVoice ? (wide ? rail : face === 'pictures' ? SLIM : rail) : 0;
-  // A narrow sheet has room for it only on the face that it belongs to.
-  const ownWidth = hasOwn && (wide || face === 'pictures') ? (wide ? 76 : SLIM) : 0;
-  const gaps = 2 + (voiceWidth > 0 ? 1 : 0) + (ownWidth > 0 ? 1 : 0);
-  const room = Math.max(120, width - GUTTER - GAP * gaps - voiceWidth - ownWidth);
+  // A narrow sheet has room for these two only on the face that they belong to.
+  const slim = wide && width >= ROOMY ? WIDE_SLIM : SLIM;
+  const ownWidth = hasOwn && (wide || face === 'pictures') ? slim : 0;
+  const spotWidth = hasSpot && (wide || face !== 'pictures') ? slim : 0;
+  const gaps = 2 + [hasVoice, ownWidth > 0, spotWidth > 0].filter(Boolean).length;
+  const left = width - GUTTER - GAP * gaps - ownWidth - spotWidth;
+  // The face in use comes first: rails grow only with what it leaves.
+  const rails = hasVoice ? 2 : 1;
+  const rail = wide ? clamp((left - width * FACE_SHARE) / rails, RAIL, WIDE_RAIL) : RAIL;
+  const voiceWidth = hasVoice ? (!wide && face === 'pictures' ? SLIM : rail) : 0;
+  const room = Math.max(120, left - voiceWidth);
   const picturesWidth = face === 'pictures' ? Math.round(room * 0.64) : rail;
   const bedWidth = room - picturesWidth;
   const pictures = { x: GUTTER, width: picturesWidth };
   const own = ownWidth > 0 ? { x: pictures.x + picturesWidth + GAP, width: ownWidth } : null;
   const bed = { x: (own ? own.x + own.width : pictures.x + picturesWidth) + GAP, width: bedWidth };
-  const voice = hasVoice ? { x: bed.x + bedWidth + GAP, width: voiceWidth } : null;
-  return { gutter: { x: 0, width: GUTTER }, pictures, own, bed, voice };
+  const spot = spotWidth > 0 ? { x: bed.x + bedWidth + GAP, width: spotWidth } : null;
+  const behind = spot ?? bed;
+  const voice = hasVoice ? { x: behind.x + behind.width + GAP, width: voiceWidth } : null;
+  return { gutter: { x: 0, width: GUTTER }, pictures, own, bed, spot, voice };
 }
 
-const STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800];
+const STEPS = [0.0005, 0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800];
 const APART = 46;
 
 /** Seconds between two time marks so that they stand a finger apart. */
 export function tickStep(pixelsPerSecond: number): number {
   return STEPS.find((step) => step * pixelsPerSecond >= APART) ?? STEPS.at(-1)!;
+}
+
+/** A time mark: as precise as tells it apart from its neighbours, and no wider than the gutter. */
+export function sayMark(moment: number, step: number): string {
+  if (step >= 0.1) return sayTime(moment, step < 1 ? 1 : 0);
+  return `${(moment % 60).toFixed(step < 0.01 ? 3 : 2).padStart(step < 0.01 ? 6 : 5, '0')}`;
 }

@@ -1,8 +1,8 @@
-import { envelopeAt } from '../../core/level';
-import { partEnvelope } from '../../core/mix';
+import { crossGain, envelopeAt } from '../../core/level';
+import { partEnvelope, type PartJoins } from '../../core/mix';
 import { partEnd, type Lane, type Part, type Span } from '../../core/show';
-import { levelFor, peakBetween, type Peaks } from '../../core/sound';
-import { RATE } from '../../core/units';
+import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
+import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';
 import type { Tokens } from '../theme/useTokens';
 
 /** One part with what drawing it needs. */
@@ -11,6 +11,11 @@ export interface RiverPart {
   readonly lane: Pick<Lane, 'gain' | 'mute'>;
   readonly peaks: Peaks | null;
   readonly sourceSeconds: number;
+  /** How it takes over from its neighbours, and how alike the two are there. */
+  readonly joins: PartJoins;
+  readonly alike: { readonly into: number; readonly out: number };
+  /** Peaks of every row of the canvas where it is looked at closer than the overview shows; null until they are known. */
+  readonly rows: Float32Array | null;
 }
 
 export interface Stretch {
@@ -49,31 +54,68 @@ function sourceWalker(spans: readonly Span[]): (moment: number) => number {
   };
 }
 
+/** Whether a scale shows more than the overview holds. */
+export function isCloseUp(pixelsPerSecond: number): boolean {
+  return pixelsPerSecond * binFrames(0) > RATE;
+}
+
+/** Where in the source each row of a canvas lies that shows a part, seconds; rows outside the part lie at its ends. */
+export function rowStarts(part: Part, { from, pixelsPerSecond, height }: Stretch): Float64Array {
+  const sourceAt = sourceWalker(part.spans);
+  const last = partEnd(part) - part.at;
+  return Float64Array.from({ length: height }, (_, row) => sourceAt(clamp(from + row / pixelsPerSecond - part.at, 0, last)));
+}
+
+/** The level of a part at a moment of its own, as it will be heard. */
+function levelOf({ part, lane, sourceSeconds, joins, alike }: RiverPart): (moment: number) => number {
+  const envelope = partEnvelope(part, lane, sourceSeconds, joins);
+  const start = framesOf(part.at);
+  const { into, out } = joins;
+  return (moment) => {
+    const frame = moment * RATE;
+    let gain = envelopeAt(envelope, frame);
+    if (into && start + frame < into.start + into.frames)
+      gain *= crossGain(into, 'in', Math.max(0, start + frame - into.start), alike.into);
+    if (out && start + frame >= out.start) gain *= crossGain(out, 'out', Math.min(out.frames - 1, start + frame - out.start), alike.out);
+    return gain;
+  };
+}
+
+/** Peaks row by row, as close up as they are known. */
+function peaksOf({ part, peaks, rows }: RiverPart, { from, pixelsPerSecond }: Stretch): (row: number) => number {
+  if (rows) return (row) => rows[row] ?? 0;
+  if (!peaks) return () => 0;
+  const sourceAt = sourceWalker(part.spans);
+  const level = levelFor(1 / pixelsPerSecond);
+  return (row) => {
+    const source = sourceAt(Math.max(0, from + (row + 0.5) / pixelsPerSecond - part.at));
+    return peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond);
+  };
+}
+
 /**
  * Draws the stretch of a part that falls on a canvas: banks at the level that will be heard, dark water within, pale
  * water for the piece as it would be without fades. The pen's unit is one CSS pixel.
  */
 export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
-  const { part, lane, peaks, sourceSeconds } = river;
+  const { part, lane } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = Math.max(0, Math.floor((part.at - from) * pixelsPerSecond));
   const bottom = Math.min(height, Math.ceil((partEnd(part) - from) * pixelsPerSecond));
   if (bottom <= top) return;
 
-  const envelope = partEnvelope(part, lane, sourceSeconds);
-  const level = peaks ? levelFor(1 / pixelsPerSecond) : 0;
-  const sourceAt = sourceWalker(part.spans);
+  const levelAt = levelOf(river);
+  const peakAt = peaksOf(river, stretch);
   const rows = bottom - top;
   const banks = new Float32Array(rows);
   const dark = new Float32Array(rows);
   const pale = new Float32Array(rows);
   const half = width / 2 - 3;
-  const whole = bankShare(envelope.gain) * half;
+  const whole = bankShare(gainOfDecibels(part.gain + lane.gain)) * half;
   for (let row = 0; row < rows; row += 1) {
     const moment = Math.max(0, from + (top + row + 0.5) / pixelsPerSecond - part.at);
-    const gain = lane.mute ? 0 : envelopeAt(envelope, moment * RATE);
-    const source = sourceAt(moment);
-    const peak = peaks ? waterShare(peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond)) : 0;
+    const gain = lane.mute ? 0 : levelAt(moment);
+    const peak = waterShare(peakAt(top + row));
     banks[row] = bankShare(gain) * half;
     dark[row] = banks[row]! * peak;
     pale[row] = whole * peak;
@@ -82,7 +124,10 @@ export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stret
   const middle = width / 2;
   outline(pen, banks, top, middle);
   pen.fillStyle = tokens['rain-mist'];
+  // Where it takes over from another piece, that one shows through.
+  pen.globalAlpha = river.joins.into && !river.joins.into.reaching ? 0.5 : 1;
   pen.fill();
+  pen.globalAlpha = 1;
   fillRows(pen, pale, top, middle, tokens['rain-soft']);
   fillRows(pen, dark, top, middle, tokens.rain);
   pen.strokeStyle = tokens.rain;
@@ -126,9 +171,13 @@ export function drawOwn(pen: CanvasRenderingContext2D, river: RiverPart, stretch
   drawBlock(pen, river, stretch, tokens['slate-soft'], tokens.slate);
 }
 
-/** Draws a narration or a clip's sound: a block as long as it is, with its sound in the middle as loud as it will be heard. */
+export function drawSpot(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
+  drawBlock(pen, river, stretch, tokens['ochre-soft'], tokens.ochre);
+}
+
+/** Draws a narration, a spot sound or a clip's sound: a block as long as it is, with its sound in the middle as loud as it will be heard. */
 function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, ground: string, ink: string): void {
-  const { part, lane, peaks, sourceSeconds } = river;
+  const { part, lane, peaks } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = (part.at - from) * pixelsPerSecond;
   const bottom = (partEnd(part) - from) * pixelsPerSecond;
@@ -142,17 +191,14 @@ function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Str
   pen.lineWidth = 1.25;
   pen.stroke();
   if (!peaks || lane.mute) return;
-  const envelope = partEnvelope(part, lane, sourceSeconds);
-  const level = levelFor(1 / pixelsPerSecond);
-  const sourceAt = sourceWalker(part.spans);
+  const levelAt = levelOf(river);
+  const peakAt = peaksOf(river, stretch);
   const first = Math.max(0, Math.floor(top));
   const last = Math.min(height, Math.ceil(bottom));
   const halves = new Float32Array(Math.max(0, last - first));
   for (let row = 0; row < halves.length; row += 1) {
     const moment = Math.max(0, from + (first + row + 0.5) / pixelsPerSecond - part.at);
-    const source = sourceAt(moment);
-    const peak = waterShare(peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond));
-    halves[row] = peak * (bankShare(envelopeAt(envelope, moment * RATE)) / WHOLE) * (width / 2 - 8);
+    halves[row] = waterShare(peakAt(first + row)) * (bankShare(levelAt(moment)) / WHOLE) * (width / 2 - 8);
   }
   fillRows(pen, halves, first, width / 2, ink);
 }

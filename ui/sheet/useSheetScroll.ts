@@ -1,12 +1,14 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { clamp } from '../../core/units';
 import { rememberNow, useOpenShow } from '../../session/open/store';
 import { scrubTo, useTransport } from '../../session/sound/transport';
 
 /** Where the now line stands, as a share of the sheet's height. */
 export const NOW_AT = 0.38;
-/** Zoom bounds: seconds of the show that fill the sheet. */
-export const ZOOM = { least: 0.5, most: 7200 };
+/** Zoom bounds: seconds of the show that fill the sheet. The closest one tells single samples apart. */
+export const ZOOM = { least: 0.005, most: 7200 };
+/** Browsers draw no page taller than this, pixels: a very long show cannot be looked at quite as closely. */
+const TALLEST = 3e7;
 
 /** The stretch of the sheet's content that is on the screen, with a margin; pixels from the show's start. */
 export interface Viewport {
@@ -27,7 +29,7 @@ export function useSheetScroll(seconds: number) {
   const asked = useRef(0);
   const [height, setHeight] = useState(0);
   const zoom = useOpenShow((store) => store.zoom);
-  const pixelsPerSecond = height > 0 ? height / zoom : 10;
+  const pixelsPerSecond = height > 0 ? Math.min(height / zoom, TALLEST / Math.max(1, seconds)) : 10;
   const [cut, setCut] = useState(0);
 
   useLayoutEffect(() => {
@@ -67,11 +69,14 @@ export function useSheetScroll(seconds: number) {
     rest.current = setTimeout(() => rememberNow(useTransport.getState().now), 200);
   };
 
-  const view: Viewport = {
-    top: cut * GRAIN - height * NOW_AT - GRAIN,
-    bottom: cut * GRAIN + height * (1 - NOW_AT) + GRAIN * 2,
-    pixelsPerSecond,
-  };
+  const view = useMemo(
+    (): Viewport => ({
+      top: cut * GRAIN - height * NOW_AT - GRAIN,
+      bottom: cut * GRAIN + height * (1 - NOW_AT) + GRAIN * 2,
+      pixelsPerSecond,
+    }),
+    [cut, height, pixelsPerSecond],
+  );
   return { scroller, onScroll, height, view };
 }
 

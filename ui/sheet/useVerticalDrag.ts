@@ -6,11 +6,11 @@ export interface VerticalDrag {
   readonly hold: number;
   /** While moving: seconds moved so far. */
   readonly onMove: (seconds: number) => void;
-  /** Once, at the end of a gesture or at a key. */
-  readonly onEnd: (seconds: number) => void;
+  /** Once, at the end of a gesture or at a key. A key's step is exact: nothing draws it anywhere. */
+  readonly onEnd: (seconds: number, exact: boolean) => void;
   readonly onCancel: () => void;
   /** A press that was neither held nor moved. */
-  readonly onTap?: (() => void) | undefined;
+  readonly onTap?: ((add: boolean) => void) | undefined;
 }
 
 type Phase =
@@ -20,7 +20,9 @@ type Phase =
 
 /** A finger that strays further than this before it has hold of the thing wants to scroll, pixels. */
 const STRAY = 8;
+/** Steps of the arrow keys, seconds: plain, and with Alt. */
 const STEP = 0.1;
+const FINE = 0.001;
 
 /**
  * Dragging along the time of the sheet. `idle` → `waiting` (held down, not yet lifted) → `moving`; the end commits, a
@@ -76,11 +78,11 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
         if (now.name === 'moving') {
           const seconds = moved(event);
           become({ name: 'idle' });
-          if (seconds !== 0) onEnd(seconds);
+          if (seconds !== 0) onEnd(seconds, false);
           else onCancel();
         } else if (now.name === 'waiting') {
           become({ name: 'idle' });
-          onTap?.();
+          onTap?.(event.ctrlKey || event.metaKey || event.shiftKey);
         }
       },
       onPointerCancel: () => {
@@ -94,12 +96,12 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
         } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
           event.preventDefault();
           event.stopPropagation();
-          onEnd((event.key === 'ArrowUp' ? -1 : 1) * (event.shiftKey ? 1 : STEP));
+          onEnd((event.key === 'ArrowUp' ? -1 : 1) * (event.shiftKey ? 1 : event.altKey ? FINE : STEP), true);
         } else if (event.key === 'Enter' || event.key === ' ') {
           if (!onTap) return;
           event.preventDefault();
           event.stopPropagation();
-          onTap();
+          onTap(event.ctrlKey || event.metaKey || event.shiftKey);
         }
       },
     },

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import type { Show } from '../../core/show';
+import { clamp } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
-import { ChosenDetails, PartDrawer, useChosen } from '../details/Chosen';
+import { ChosenDetails, PartDrawer, SeveralDrawer, useChosen } from '../details/Chosen';
 import { FaceStart } from '../faces/FaceStart';
 import { FaceTabs } from '../faces/FaceTabs';
 import { FinishPanel } from '../faces/FinishPanel';
@@ -39,11 +40,12 @@ function SheetBox({ show, wide }: { readonly show: Show; readonly wide: boolean 
 
 function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
   const face = useOpenShow((store) => store.face);
-  const { part, pictures, own } = useChosen(show);
+  const { parts, pictures, own } = useChosen(show);
+  const [part, ...more] = parts;
   const { width, height } = useWindowDimensions();
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   // While something is chosen the sheet needs the room more than the stage does.
-  const busy = (part !== null || pictures.length > 0 || own !== null) && !tapping;
+  const busy = (parts.length > 0 || pictures.length > 0 || own !== null) && !tapping;
   const stage = Math.round(Math.min(180, height * 0.22) * (busy ? 0.65 : 1));
   return (
     <>
@@ -63,8 +65,10 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
             <Incoming show={show} />
             {tapping ? (
               <TapBar />
+            ) : part && more.length > 0 ? (
+              <SeveralDrawer show={show} parts={parts} />
             ) : part ? (
-              <PartDrawer show={show} part={part} onFit={onFit} />
+              <PartDrawer key={part.id} show={show} part={part} />
             ) : own ? (
               <OwnDrawer show={show} clip={own} />
             ) : pictures.length > 0 ? (
@@ -85,7 +89,9 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
   const chosen = useChosen(show);
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   const { width } = useWindowDimensions();
-  const left = Math.round(Math.min(460, width * 0.34));
+  // The sheet keeps room for its lanes: on the way down to a narrow window the areas beside it give way first.
+  const right = width < 1100 ? 280 : 320;
+  const left = Math.round(clamp(width - right - 400, 240, Math.min(460, width * 0.34)));
   return (
     <View className="flex-1 flex-row">
       <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
@@ -97,13 +103,13 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
           <LengthStrip show={show} onFit={onFit} spelled />
         </View>
         <LoudnessCard show={show} width={left - 40} />
-        <Say look="small">Space play · ↑ ↓ step · , . trim · + − zoom · ? all keys</Say>
+        <Say look="small">Space play · ↑ ↓ step · / split · , . trim · + − zoom · ? all keys</Say>
       </ScrollView>
       <View className="flex-1 border-x border-line">
         <Messages />
         <SheetBox show={show} wide />
       </View>
-      <ScrollView style={{ width: 320, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
+      <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
         <Incoming show={show} />
         {face === 'finish' ? (
           <FinishPanel show={show} />

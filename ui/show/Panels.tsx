@@ -1,9 +1,13 @@
 import { useCallback } from 'react';
 import { View } from 'react-native';
-import { partsOn, type Show } from '../../core/show';
+import { partEnd, partsOn, type Show } from '../../core/show';
+import { closeLooping } from '../../session/bed/looping';
 import { dropLiningUp } from '../../session/pictures/liningUp';
 import { useOpenShow } from '../../session/open/store';
 import { pause, useTransport } from '../../session/sound/transport';
+import { JoinPanel } from '../bed/JoinPanel';
+import { LoopPanel } from '../bed/LoopPanel';
+import { PiecesPanel } from '../bed/PiecesPanel';
 import { Panel } from '../controls/Panel';
 import { Say } from '../controls/Say';
 import { FitPanel } from '../fit/FitPanel';
@@ -17,17 +21,21 @@ import { KEYS } from './useKeys';
 /** The panel that lies over the page, where one does. */
 export function Panels({ shown, saved }: { readonly shown: Show; readonly saved: Show }) {
   const { panel } = usePanel();
+  const chosen = useOpenShow((store) => (store.chosen?.kind === 'parts' && store.chosen.ids.length === 1 ? store.chosen.ids[0] : null));
   const close = useCallback(() => {
     // What a panel plays ends with it, and so does a gesture that it began.
     if (useTransport.getState().playing.kind === 'stretch') pause();
     useOpenShow.getState().endPreview();
     dropLiningUp();
+    closeLooping();
     openPanel(null);
   }, []);
   if (panel === null) return null;
   switch (panel.name) {
     case 'fit': {
-      const part = partsOn(saved, 'bed')[0];
+      // The end of the bed is what has to meet the end of the show: the chosen piece, or the last one.
+      const pieces = partsOn(saved, 'bed');
+      const part = pieces.find((one) => one.id === chosen) ?? [...pieces].sort((a, b) => partEnd(a) - partEnd(b)).at(-1);
       return part ? (
         <Panel title="Fit the length" onClose={close}>
           <FitPanel show={saved} part={part} onDone={close} />
@@ -56,6 +64,24 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
       return (
         <Panel title="Line up a recording" onClose={close}>
           <LineUpPanel show={saved} id={panel.clip} onDone={close} />
+        </Panel>
+      );
+    case 'pieces':
+      return (
+        <Panel title="Pieces in order" onClose={close}>
+          <PiecesPanel show={saved} />
+        </Panel>
+      );
+    case 'join':
+      return (
+        <Panel title="Line up a join" onClose={close}>
+          <JoinPanel show={saved} at={panel.join} />
+        </Panel>
+      );
+    case 'loop':
+      return (
+        <Panel title="Loop maker" onClose={close}>
+          <LoopPanel show={saved} onDone={close} />
         </Panel>
       );
     case 'keys':

@@ -1,6 +1,7 @@
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import Redo from 'lucide-react-native/icons/redo-2';
 import Undo from 'lucide-react-native/icons/undo-2';
+import { memo } from 'react';
 import { View } from 'react-native';
 import type { History } from '../../core/show';
 import { useOpenShow } from '../../session/open/store';
@@ -16,7 +17,7 @@ interface Props {
 }
 
 /** Way back, title and what is saved; undo and redo with the name of what they take back. */
-export function ShowHeader({ history, mayEdit, wide, onBack }: Props) {
+export const ShowHeader = memo(function ShowHeader({ history, mayEdit, wide, onBack }: Props) {
   const { undo, redo } = useOpenShow.getState();
   const past = history.past.at(-1);
   const future = history.future[0];
@@ -43,7 +44,7 @@ export function ShowHeader({ history, mayEdit, wide, onBack }: Props) {
       </View>
     </View>
   );
-}
+});
 
 function SavedWords({ mayEdit }: { readonly mayEdit: boolean }) {
   const saved = useOpenShow((store) => store.saved);

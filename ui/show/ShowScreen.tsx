@@ -1,7 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
-import { addPhotosAndClips, bringMusic, dismissArrival } from '../../session/library';
+import { closeLooping } from '../../session/bed/looping';
+import { dropRange } from '../../session/bed/range';
+import { addPhotosAndClips, bringSounds, dismissArrival } from '../../session/library';
 import { useOpenShow, useShownShow } from '../../session/open/store';
 import { dropTapping } from '../../session/pictures/tapping';
 import { pause } from '../../session/sound/transport';
@@ -25,9 +27,11 @@ function takeDropped(files: File[]): void {
   const sounds = files.filter((file) => !isPicture(file));
   void (async () => {
     if (pictures.length > 0) await addPhotosAndClips(pictures);
-    if (sounds.length > 0) await bringMusic(sounds);
+    if (sounds.length > 0) await bringSounds(sounds, 'bed');
   })();
 }
+
+const openFit = () => openPanel({ name: 'fit' });
 
 /** The open show: header, stage, length strip, sheet, and what belongs to the face in use. */
 export function ShowScreen({ id }: { readonly id: string }) {
@@ -44,12 +48,14 @@ export function ShowScreen({ id }: { readonly id: string }) {
       pause();
       dropTapping();
       openPanel(null);
-      dismissArrival();
+      dismissArrival(true);
+      closeLooping();
+      dropRange();
       void useOpenShow.getState().close();
     };
   }, [id]);
 
-  const back = () => router.replace('/');
+  const back = useCallback(() => router.replace('/'), [router]);
   if (state.status === 'failed') {
     return (
       <View className="flex-1 items-start gap-4 bg-paper p-6">
@@ -63,14 +69,14 @@ export function ShowScreen({ id }: { readonly id: string }) {
   return (
     <View className="flex-1 overflow-hidden bg-paper">
       <ShowHeader history={state.history} mayEdit={state.mayEdit} wide={wide} onBack={back} />
-      <Layout show={show} wide={wide} onFit={() => openPanel({ name: 'fit' })} />
+      <Layout show={show} wide={wide} onFit={openFit} />
       <Panels shown={show} saved={state.history.show} />
       {hovering ? (
         <View
           pointerEvents="none"
           className="absolute inset-3 items-center justify-center rounded-control border-4 border-dashed border-rain bg-rain-mist opacity-90"
         >
-          <Say look="title">Drop photos, clips or a piece of music</Say>
+          <Say look="title">Drop photos, clips or music</Say>
         </View>
       ) : null}
     </View>

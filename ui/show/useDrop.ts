@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
+import { pasteHere } from '../../session/bed/hands';
 
-/** Files dropped or pasted anywhere on the page. Returns whether some hover over it right now. */
+/** Files dropped or pasted anywhere on the page; a paste without files lays the parts that were copied. Returns whether some hover over it right now. */
 export function useDrop(onFiles: (files: File[]) => void): boolean {
   const [hovering, setHovering] = useState(false);
   useEffect(() => {
@@ -20,10 +21,11 @@ export function useDrop(onFiles: (files: File[]) => void): boolean {
       onFiles([...(event.dataTransfer?.files ?? [])]);
     };
     const paste = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLElement && event.target.matches('input, textarea')) return;
       const files = [...(event.clipboardData?.files ?? [])];
-      if (files.length === 0) return;
       event.preventDefault();
-      onFiles(files);
+      if (files.length > 0) onFiles(files);
+      else pasteHere();
     };
     window.addEventListener('paste', paste);
     window.addEventListener('dragover', over);

@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 import { clamp } from '../../core/units';
 import { currentShow, useOpenShow } from '../../session/open/store';
-import { placePictures } from '../../core/show';
-import { removePart, removePictures, setHold, trimClip, trimEdge } from '../../core/show/edits';
+import { partsOn } from '../../core/show';
+import { copyChosen, removeChosen, splitHere, trimHere } from '../../session/bed/hands';
 import { startTapping, tap, useTapping } from '../../session/pictures/tapping';
 import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport';
 import { ZOOM } from '../sheet/useSheetScroll';
@@ -13,11 +13,13 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['↑ ↓', 'step 0.1 s (Shift 1 s, Alt one frame of 1/30 s)'],
   ['Home End', 'start and end of the show'],
   [', .', 'trim the start or the end of what is chosen to the now line'],
-  ['Delete', 'remove what is chosen'],
+  ['/', 'split at the now line'],
+  ['Delete', 'remove what is chosen (Shift: and close up)'],
+  ['Ctrl C V', 'copy parts, paste them at the now line'],
   ['+ −', 'zoom in and out'],
   ['Ctrl Z', 'undo (Shift: redo)'],
   ['T', 'tap along: start, then end the picture on screen'],
-  ['Ctrl A', 'choose all pictures (with Ctrl or Shift a click adds one)'],
+  ['Ctrl A', 'choose all pictures or pieces (with Ctrl or Shift a click adds one)'],
   ['Esc', 'let go of what is chosen'],
   ['?', 'all keys'],
 ];
@@ -33,32 +35,20 @@ function taken(event: KeyboardEvent): boolean {
   return (event.key === ' ' || event.key === 'Enter') && pressable !== null && pressable.matches(':focus-visible');
 }
 
-function trimChosen(edge: 'start' | 'end'): void {
-  const { chosen, edit } = useOpenShow.getState();
-  const { now } = useTransport.getState();
-  if (chosen?.kind === 'part') edit(trimEdge, { id: chosen.id, edge, moment: now });
-  if (chosen?.kind === 'pictures' && chosen.ids.length === 1) trimPicture(chosen.ids[0]!, edge, now);
-}
-
-/** A picture ends at the now line; a clip also begins with the frame that is shown there. */
-function trimPicture(id: string, edge: 'start' | 'end', now: number): void {
-  const placed = placePictures(currentShow() ?? { pictures: [] }).find(({ picture }) => picture.id === id);
-  if (!placed || now <= placed.start || now >= placed.end) return;
-  const { edit } = useOpenShow.getState();
-  if (edge === 'end') edit(setHold, { ids: [id], seconds: now - placed.start });
-  else if (placed.picture.kind === 'clip') edit(trimClip, { id, edge, position: placed.picture.from + now - placed.start });
-}
-
-function removeChosen(): void {
-  const { chosen, edit } = useOpenShow.getState();
-  if (chosen?.kind === 'part') edit(removePart, { id: chosen.id });
-  if (chosen?.kind === 'pictures') edit(removePictures, { ids: chosen.ids });
-}
-
 /** Starts tapping along, and taps while somebody does. */
 function tapKey(): void {
   if (useTapping.getState().tapping.status === 'tapping') tap();
   else if (useOpenShow.getState().face === 'pictures') startTapping();
+}
+
+/** All pictures, or all pieces of the bed, by the face in use. */
+function chooseAll(): void {
+  const show = currentShow();
+  const { face, choose } = useOpenShow.getState();
+  if (!show) return;
+  const kind = face === 'bed' ? 'parts' : 'pictures';
+  const ids = (face === 'bed' ? partsOn(show, 'bed') : show.pictures).map((one) => one.id);
+  if (ids.length > 0) choose({ kind, ids });
 }
 
 function zoomBy(factor: number): void {
@@ -80,13 +70,15 @@ export function useKeys(onHelp: () => void): void {
         else store.undo();
         return;
       }
-      if (command && event.key.toLowerCase() === 'a' && store.face === 'pictures') {
+      if (command) {
+        // Pasting comes as an event of its own, for files and parts alike.
+        const commands: Readonly<Record<string, () => void>> = { a: chooseAll, c: copyChosen };
+        const action = commands[event.key.toLowerCase()];
+        if (!action) return;
         event.preventDefault();
-        const ids = currentShow()?.pictures.map((one) => one.id) ?? [];
-        if (ids.length > 0) store.choose({ kind: 'pictures', ids });
+        action();
         return;
       }
-      if (command) return;
       const step = event.altKey ? 1 / 30 : event.shiftKey ? 1 : 0.1;
       const actions: Readonly<Record<string, () => void>> = {
         ' ': togglePlay,
@@ -94,10 +86,11 @@ export function useKeys(onHelp: () => void): void {
         ArrowDown: () => scrubTo(now + step),
         Home: () => scrubTo(0),
         End: () => scrubTo(Infinity),
-        ',': () => trimChosen('start'),
-        '.': () => trimChosen('end'),
-        Delete: removeChosen,
-        Backspace: removeChosen,
+        '/': splitHere,
+        ',': () => trimHere('start'),
+        '.': () => trimHere('end'),
+        Delete: () => removeChosen(event.shiftKey),
+        Backspace: () => removeChosen(event.shiftKey),
         '+': () => zoomBy(1 / ZOOM_STEP),
         '=': () => zoomBy(1 / ZOOM_STEP),
         '-': () => zoomBy(ZOOM_STEP),

@@ -1,5 +1,6 @@
+import { memo } from 'react';
 import { View } from 'react-native';
-import { compareLengths, type Show } from '../../core/show';
+import { compareLengths, type Lengths, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -14,7 +15,12 @@ interface Props {
 
 /** The two lengths on one scale, what is missing or too much dashed, and the difference on a button that leads to the fit. */
 export function LengthStrip({ show, onFit, spelled = false }: Props) {
-  const lengths = compareLengths(show);
+  const { pictures, bed, difference, verdict } = compareLengths(show);
+  return <Strip pictures={pictures} bed={bed} difference={difference} verdict={verdict} onFit={onFit} spelled={spelled} />;
+}
+
+/** Drawn anew only when a length changes. */
+const Strip = memo(function Strip({ onFit, spelled, ...lengths }: Lengths & { readonly onFit: () => void; readonly spelled: boolean }) {
   const most = Math.max(lengths.pictures, lengths.bed, 1e-9);
   const said = sayDifference(lengths);
   const fits = lengths.verdict === 'fits';
@@ -47,7 +53,7 @@ export function LengthStrip({ show, onFit, spelled = false }: Props) {
       />
     </View>
   );
-}
+});
 
 interface BarProps {
   /** Shares of the whole width. What is missing or too much is dashed. */

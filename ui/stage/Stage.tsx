@@ -2,7 +2,7 @@ import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
 import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
 import { Asset } from 'expo-asset';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
 import { frameWithin, layersAt, sceneOf, type Scene } from '../../core/stage';
@@ -15,8 +15,21 @@ import { useTokens } from '../theme/useTokens';
 /** Longest edge of the painted frame, pixels: what photos are kept at. */
 const MOST_PIXELS = 1920;
 
+interface Props {
+  readonly show: Show;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Whether two shows look the same: what is done to their sound changes nothing on the stage. */
+function looksTheSame(a: Show, b: Show): boolean {
+  return a.pictures === b.pictures && a.media === b.media && a.shape === b.shape && a.black === b.black;
+}
+
 /** Shows what lies at the now line; the play button sits on it. */
-export function Stage({ show, width, height }: { readonly show: Show; readonly width: number; readonly height: number }) {
+export const Stage = memo(StageBox, (a, b) => a.width === b.width && a.height === b.height && looksTheSame(a.show, b.show));
+
+function StageBox({ show, width, height }: Props) {
   const tokens = useTokens();
   const sounding = useTransport((state) => state.playing.kind !== 'nothing');
   return (
@@ -51,7 +64,7 @@ function Clock({ length }: { readonly length: number }) {
 }
 
 /** The frame: pictures, dissolves, moves and clips, painted by a worker. */
-function Pictures({ show, width, height }: { readonly show: Show; readonly width: number; readonly height: number }) {
+function Pictures({ show, width, height }: Props) {
   const scene = useMemo(() => sceneOf(show), [show]);
   const frame = frameWithin(show.shape, width, height);
   const { box, view } = useStageCanvas(scene);

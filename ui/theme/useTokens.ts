@@ -4,12 +4,13 @@ import tokens from './tokens.json';
 export type Token = keyof typeof tokens.light;
 export type Tokens = Readonly<Record<Token, string>>;
 
-const dark = () => window.matchMedia('(prefers-color-scheme: dark)');
+let query: MediaQueryList | null = null;
+/** Asked at every drawing: the browser is asked once, and remembers. */
+const dark = () => (query ??= window.matchMedia('(prefers-color-scheme: dark)'));
 
 function subscribe(change: () => void): () => void {
-  const query = dark();
-  query.addEventListener('change', change);
-  return () => query.removeEventListener('change', change);
+  dark().addEventListener('change', change);
+  return () => dark().removeEventListener('change', change);
 }
 
 /** The colours of the theme in use, for what is drawn rather than styled: canvases, charts, icons. */

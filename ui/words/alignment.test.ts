@@ -1,4 +1,5 @@
-import { sayAlignment, sayOffset } from './alignment';
+import { sayAlignment } from './alignment';
+import { sayOffset } from './times';
 import { saySeconds } from './times';
 
 const found = { offset: -2.3451, clearness: 24.6, prominence: 90 };

@@ -1,10 +1,5 @@
 import type { Alignment } from '../../core/sound';
-
-/** Where a recording begins against a clip: `+2.350 s`, `−0.120 s`. */
-export function sayOffset(seconds: number): string {
-  const rounded = Number(seconds.toFixed(3));
-  return `${rounded < 0 ? '−' : '+'}${Math.abs(rounded).toFixed(3)} s`;
-}
+import { sayOffset } from './times';
 
 /** How sure Rain Bed is of a place, in words. */
 export function sayAlignment(alignment: Alignment | null): { verdict: Alignment['verdict']; words: string } {

@@ -127,7 +127,7 @@ describe('a clip', () => {
 
   it('shares its file with the bed: the file is then a clip, as long as the longer of picture and sound', () => {
     const media = { ...show.media[clipOf(show).media]!, kind: 'sound' as const, seconds: 12.4 };
-    const both = edits.layPart(show, { part: edits.newPart('song', 'bed', media), media, instead: [] });
+    const both = edits.layParts(show, { parts: [edits.newPart('song', 'bed', media)], media: [media], instead: [] });
     expect(both.media[media.id]).toMatchObject({ kind: 'clip', seconds: 12.4 });
     expect(partEnd(both.parts.find((part) => part.id === 'song')!)).toBeCloseTo(12.4);
   });

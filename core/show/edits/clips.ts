@@ -150,6 +150,7 @@ export const layInStep = defineEdit<{ id: string; part: string; media: Media; of
       fadeUp: edge(show.ownStart.fadeUp),
       fadeOut: edge(show.ownStart.fadeOut),
       quiet: [],
+      pins: [],
       clip: id,
     });
     clip.own.on = false;

@@ -2,8 +2,8 @@ import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { partSeconds } from '../placement';
-import { sliceSpans } from '../spans';
 import type { Show } from '../types';
+import { keepStretch } from './stretch';
 
 /** What belongs to clips moves by as much as their films did: `before` and `after` say where each film's zero lies in the show. */
 export function followClips(show: Draft<Show>, before: ReadonlyMap<string, Seconds>, after: ReadonlyMap<string, Seconds>): void {
@@ -13,7 +13,7 @@ export function followClips(show: Draft<Show>, before: ReadonlyMap<string, Secon
     if (was === undefined || is === undefined || Math.abs(is - was) < 1e-9) continue;
     const at = part.at + (is - was);
     const length = partSeconds(part);
-    if (at < 0 && length + at >= LIMITS.span.least) part.spans = sliceSpans(part.spans, -at, length);
+    if (at < 0 && length + at >= LIMITS.span.least) keepStretch(part, -at, length);
     part.at = clamp(at, 0, LIMITS.showSeconds);
   }
 }

@@ -27,11 +27,13 @@ export {
 } from './clips';
 export { changesOnto, spreadPictures, tapAlong, timed } from './timing';
 export {
-  layPart,
+  layParts,
   movePart,
+  moveParts,
   newPart,
-  removePart,
+  removeParts,
   repeatPart,
+  repeatTimes,
   restorePart,
   setFade,
   setPartGain,
@@ -40,4 +42,7 @@ export {
   trimSilence,
   trimSource,
 } from './parts';
+export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, splitParts, type RangeOf } from './cutting';
+export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, setCross, shiftLater } from './pieces';
+export { layLoop, setGrid } from './loops';
 export { renameShow, setBlack, setMasterGain, setShape } from './whole';

@@ -1,9 +1,12 @@
+import type { Draft } from 'immer';
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
+import { movePins } from '../pins';
 import { partSeconds, spansSeconds } from '../placement';
-import { passOf, repeatSpans, sliceSpans, stretchEdge } from '../spans';
+import { passOf, repeatSpans, stretchEdge } from '../spans';
 import type { Fade, Media, Part, Show } from '../types';
 import { defineEdit, find, nameMedia } from './edit';
+import { copyPart, fitFades, keepStretch } from './stretch';
 
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
@@ -19,39 +22,58 @@ export function newPart(id: string, lane: string, media: Media): Part {
     fadeUp: NO_FADE,
     fadeOut: NO_FADE,
     quiet: [],
+    pins: [],
   };
-}
-
-/** Fades never last longer than their part. */
-function fitFades(part: { spans: Part['spans']; fadeUp: Fade; fadeOut: Fade }): void {
-  const length = partSeconds(part);
-  for (const side of ['fadeUp', 'fadeOut'] as const) {
-    if (part[side].seconds > length) part[side] = { ...part[side], seconds: length };
-  }
 }
 
 const sourceSeconds = (show: Pick<Show, 'media'>, part: Pick<Part, 'media'>): Seconds => show.media[part.media]!.seconds;
 
-/** Lays a piece on its lane. `instead` names parts that it replaces. */
-export const layPart = defineEdit<{ part: Part; media: Media; instead: readonly string[] }>(
-  ({ instead }) => (instead.length > 0 ? 'change the music' : 'lay the music'),
-  (show, { part, media, instead }) => {
-    nameMedia(show, media);
+/** Lays pieces on their lanes. `instead` names parts that they replace. */
+export const layParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[]; instead: readonly string[] }>(
+  ({ parts, instead }) => (instead.length > 0 ? 'change the music' : parts.length > 1 ? 'lay several pieces' : 'lay a piece'),
+  (show, { parts, media, instead }) => {
+    for (const one of media) nameMedia(show, one);
     const gone = new Set(instead);
     show.parts = show.parts.filter((one) => !gone.has(one.id));
-    show.parts.push({ ...part, spans: part.spans.map((span) => ({ ...span })), quiet: part.quiet.map((one) => ({ ...one })) });
+    for (const part of parts) show.parts.push(copyPart(part));
   },
 );
 
-export const removePart = defineEdit<{ id: string }>('remove a part', (show, { id }) => {
-  find(show.parts, id, 'part');
-  show.parts = show.parts.filter((one) => one.id !== id);
-});
+/** Takes parts out. `closeUp` moves what lies later on their lanes up by as much. */
+export const removeParts = defineEdit<{ ids: readonly string[]; closeUp: boolean }>(
+  ({ ids, closeUp }) => `remove ${ids.length === 1 ? 'a part' : `${ids.length} parts`}${closeUp ? ' and close up' : ''}`,
+  (show, { ids, closeUp }) => {
+    const gone = ids.map((id) => find(show.parts, id, 'part')).sort((a, b) => b.at - a.at);
+    for (const part of gone) {
+      show.parts = show.parts.filter((one) => one.id !== part.id);
+      if (closeUp) shiftFrom(show, part.lane, part.at, -partSeconds(part));
+    }
+  },
+);
+
+/** Moves every part of a lane that begins at or after `from` by `by` seconds; none before the start of the show. */
+export function shiftFrom(show: Draft<Show>, lane: string, from: Seconds, by: Seconds, except?: string): void {
+  for (const part of show.parts) {
+    if (part.lane === lane && part.at >= from - 1e-9 && part.id !== except) part.at = clamp(part.at + by, 0, LIMITS.showSeconds);
+  }
+}
 
 /** Gives a part a new start, seconds from the start of the show. */
 export const movePart = defineEdit<{ id: string; at: Seconds }>('move a part', (show, { id, at }) => {
   find(show.parts, id, 'part').at = clamp(at, 0, LIMITS.showSeconds);
 });
+
+/** Moves parts together by `by` seconds, as far as all of them can: none begins before the show. */
+export const moveParts = defineEdit<{ ids: readonly string[]; by: Seconds }>(
+  ({ ids }) => (ids.length === 1 ? 'move a part' : `move ${ids.length} parts`),
+  (show, { ids, by }) => {
+    const parts = ids.map((id) => find(show.parts, id, 'part'));
+    if (parts.length === 0) return;
+    const starts = parts.map((part) => part.at);
+    const shift = clamp(by, -Math.min(...starts), LIMITS.showSeconds - Math.max(...starts));
+    for (const part of parts) part.at = clamp(part.at + shift, 0, LIMITS.showSeconds);
+  },
+);
 
 /**
  * Trims or lengthens a part at one edge so that the edge lies at `moment` of the show; what stays keeps its place.
@@ -63,24 +85,31 @@ export const trimEdge = defineEdit<{ id: string; edge: 'start' | 'end'; moment: 
     const part = find(show.parts, id, 'part');
     const end = part.at + partSeconds(part);
     const outward = edge === 'start' ? part.at - Math.max(0, moment) : moment - end;
-    const { spans, moved } = stretchEdge(part.spans, edge, outward, sourceSeconds(show, part));
-    if (moved === 0) return;
-    part.spans = spans;
+    const moved = moveEdge(show, part, edge, outward);
     if (edge === 'start') part.at = Math.max(0, part.at - moved);
-    fitFades(part);
   },
 );
+
+/** Moves one edge outward (positive) or inward as far as it goes; says how far. Pins stay with their sound. */
+function moveEdge(show: Draft<Show>, part: Draft<Part>, edge: 'start' | 'end', outward: Seconds): Seconds {
+  const { spans, moved } = stretchEdge(part.spans, edge, outward, sourceSeconds(show, part));
+  if (moved === 0) return 0;
+  const length = partSeconds(part);
+  if (moved < 0) keepStretch(part, edge === 'start' ? -moved : 0, edge === 'start' ? length : length + moved);
+  else {
+    if (edge === 'start') part.pins = movePins(part.pins, moved, length + moved);
+    part.spans = spans;
+    fitFades(part);
+  }
+  return moved;
+}
 
 /** Sets where in the source a part begins or ends, seconds of the source; the part's start in the show stays. */
 export const trimSource = defineEdit<{ id: string; edge: 'start' | 'end'; position: Seconds }>(
   ({ edge }) => `trim the ${edge}`,
   (show, { id, edge, position }) => {
     const part = find(show.parts, id, 'part');
-    const outward = edge === 'start' ? part.spans[0]!.from - position : position - part.spans.at(-1)!.to;
-    const { spans, moved } = stretchEdge(part.spans, edge, outward, sourceSeconds(show, part));
-    if (moved === 0) return;
-    part.spans = spans;
-    fitFades(part);
+    moveEdge(show, part, edge, edge === 'start' ? part.spans[0]!.from - position : position - part.spans.at(-1)!.to);
   },
 );
 
@@ -93,8 +122,7 @@ export const trimSilence = defineEdit<{ id: string; from: Seconds; to: Seconds }
   const lead = clamp(from - first.from, 0, first.to - first.from);
   const tail = clamp(last.to - to, 0, last.to - last.from);
   if (length - lead - tail < LIMITS.span.least) return;
-  part.spans = sliceSpans(part.spans, lead, length - tail);
-  fitFades(part);
+  keepStretch(part, lead, length - tail);
 });
 
 export const setFade = defineEdit<{ id: string; side: 'fadeUp' | 'fadeOut'; fade: Fade }>(
@@ -105,12 +133,12 @@ export const setFade = defineEdit<{ id: string; side: 'fadeUp' | 'fadeOut'; fade
   },
 );
 
-/** Loudness of a part, dB. */
-export const setPartGain = defineEdit<{ id: string; gain: Decibels }>('change loudness', (show, { id, gain }) => {
-  find(show.parts, id, 'part').gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
+/** Loudness of parts, dB. */
+export const setPartGain = defineEdit<{ ids: readonly string[]; gain: Decibels }>('change loudness', (show, { ids, gain }) => {
+  for (const id of ids) find(show.parts, id, 'part').gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
 });
 
-/** Undoes all trims, repeats, fades and loudness of a part. Its start stays; one that belongs to a clip stays in step instead. */
+/** Undoes all trims, cuts, repeats, fades, pins and loudness of a part. Its start stays; one that belongs to a clip stays in step instead. */
 export const restorePart = defineEdit<{ id: string }>('back to the original', (show, { id }) => {
   const part = find(show.parts, id, 'part');
   const begun = part.clip === undefined ? part.at : part.at - part.spans[0]!.from;
@@ -120,6 +148,8 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
   part.fadeUp = NO_FADE;
   part.fadeOut = NO_FADE;
   part.quiet = [];
+  part.pins = [];
+  if (part.cross) part.cross = undefined;
 });
 
 /**
@@ -133,7 +163,8 @@ export const stopEarly = defineEdit<{ id: string; end: Seconds; fade: Seconds }>
   const more = length - partSeconds(part);
   const left = source - part.spans.at(-1)!.to;
   if (length < LIMITS.span.least || more > left + 1e-9 || (more >= 0 && left < 1e-3)) return;
-  part.spans = more > 0 ? stretchEdge(part.spans, 'end', more, source).spans : sliceSpans(part.spans, 0, length);
+  if (more > 0) part.spans = stretchEdge(part.spans, 'end', more, source).spans;
+  else keepStretch(part, 0, length);
   part.fadeOut = { seconds: clamp(fade, 0, length), bend: part.fadeOut.bend };
   fitFades(part);
 });
@@ -161,3 +192,17 @@ export const repeatPart = defineEdit<{
   part.fadeOut = ending === 'stop' ? { seconds: clamp(fade, 0, length), bend: part.fadeOut.bend } : NO_FADE;
   fitFades(part);
 });
+
+/** Plays a part's single pass `times` times, one after the other, crossfaded by `join` seconds at each seam. */
+export const repeatTimes = defineEdit<{ id: string; times: number; join: Seconds }>(
+  ({ times }) => `repeat ${times} times`,
+  (show, { id, times, join }) => {
+    const part = find(show.parts, id, 'part');
+    const pass = passOf(part.spans);
+    const count = Math.round(times);
+    const length = spansSeconds(pass) * count;
+    if (count < 1 || count * pass.length > LIMITS.spans || length > LIMITS.showSeconds) return;
+    part.spans = repeatSpans(pass, length, clamp(join, 0, LIMITS.join.most), 'whole');
+    fitFades(part);
+  },
+);

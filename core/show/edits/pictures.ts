@@ -53,7 +53,7 @@ export const removePictures = defineEdit<{ ids: readonly string[] }>(
     const gone = new Set(ids);
     show.pictures = show.pictures.filter((one) => !gone.has(one.id));
     // Sound that belonged to a clip stays where it is, on its own from now on.
-    for (const part of show.parts) if (part.clip !== undefined && gone.has(part.clip)) delete part.clip;
+    for (const part of show.parts) if (part.clip !== undefined && gone.has(part.clip)) part.clip = undefined;
   },
 );
 

@@ -15,7 +15,7 @@ beforeEach(() => {
 function wav(frames: number, rate: number, channels: 1 | 2 = 2): Uint8Array {
   const writer = new WavWriter('int24', channels, rate);
   const samples = noise(frames * channels, 3).map((value) => value * 0.5);
-  return Buffer.concat([writer.header(frames), writer.encode(samples, frames), writer.padding(frames)]);
+  return Buffer.concat([writer.header(frames), writer.encode(samples, frames), writer.footer(frames)]);
 }
 
 const quiet = { signal: new AbortController().signal, progress: () => undefined };

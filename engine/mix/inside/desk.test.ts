@@ -1,5 +1,7 @@
+import { WaveFile } from 'wavefile';
 import { memoryBytes, WavReader, WavWriter } from '../../../core/files';
-import { planShow } from '../../../core/mix';
+import { planPass } from '../../../core/fit';
+import { planShow, planSpans } from '../../../core/mix';
 import { stopEarly } from '../../../core/show/edits';
 import { FakeFiles, asBlob } from '../../../tests/opfs';
 import { showOf } from '../../../tests/shows';
@@ -8,6 +10,7 @@ import { take } from '../../listen/inside/take';
 import type { Handover } from '../../workers/serve';
 import type { Block } from '../mix.protocol';
 import { MixDesk } from './desk';
+import { closeUp, joinSounds, lineUp, readSeam } from './listening';
 
 let files: FakeFiles;
 beforeEach(() => {
@@ -92,4 +95,34 @@ it('names a sound that is not there, and leaves no half-written file of a stoppe
   files.folders.get('pcm')!.clear();
   await expect(new MixDesk().prepare({ plan })).rejects.toMatchObject({ code: 'media.missing' });
   expect(() => new MixDesk().render({ first: 0, frames: 10 })).toThrow('prepared');
+});
+
+it('answers questions about stored sounds: a close-up row by row, a seam, a shift, how alike two sides are; nothing stays open', async () => {
+  const { plan, samples } = await laidShow();
+  const { media } = plan.parts[0]!;
+  const starts = Float64Array.from({ length: 40 }, (_, row) => (row < 20 ? 1 : 0.5) + row / 48_000);
+  const { result } = await closeUp({ media, starts, seconds: 1 / 48_000 });
+  for (const row of [0, 7, 19, 20, 39]) {
+    const frame = Math.floor(starts[row]! * 48_000);
+    expect(result[row]).toBe(Math.max(Math.abs(samples[frame * 2]!), Math.abs(samples[frame * 2 + 1]!)));
+  }
+  const fold = { lead: 0.1, tail: 0.1 };
+  expect(await readSeam({ media, loop: { from: 0.5, to: 2.5, fold } })).toMatchObject({ click: expect.any(Number) as number, phase: null });
+  expect(await lineUp({ left: { media, at: 1.5 }, right: { media, at: 1.46 } })).toMatchObject({ by: expect.closeTo(0.04, 4) as number });
+  const spans = [
+    { from: 0, to: 1, join: 0.01 },
+    { from: 1, to: 2, join: 0 },
+  ];
+  const join = planSpans(media, 3, spans).parts[0]!.spans[0]!.out!;
+  expect(await joinSounds({ joins: [join] })).toEqual([{ hard: false, alike: expect.closeTo(1, 6) as number }]);
+  expect(files.open).toBe(0);
+});
+
+it('writes one pass of a loop, with its loop points', async () => {
+  const { plan } = await laidShow();
+  const pass = planPass(plan.parts[0]!.media, 3, { from: 0.5, to: 1.5, fold: { lead: 0.1, tail: 0.2 } }, 2)!;
+  const only = { first: pass.first, frames: pass.frames };
+  await new MixDesk().write({ plan: pass.plan, format: 'int24', name: 'loop.wav', target: null, only, loop: true }, quiet);
+  const wave = new WaveFile(files.bytes('written', 'loop.wav'));
+  expect(wave.smpl).toMatchObject({ dwNumSampleLoops: 1, loops: [{ dwStart: 0, dwEnd: 47_999 }] });
 });

@@ -5,23 +5,29 @@ import { LoudnessMeter, type Loudness } from '../../../core/sound';
 import { places, storageFailure } from '../../media/folders';
 import { PlaceWriter } from '../../media/write';
 import { Handover, type Desk } from '../../workers/serve';
-import type { Block, MixCalls, Written } from '../mix.protocol';
+import { RATE } from '../../../core/units';
+import type { Block, MixCalls, Stretch, Written } from '../mix.protocol';
 import { Sources } from './sources';
 
 /** Frames between looks at the signal and progress reports. */
-const STRETCH = 1 << 16;
+const BLOCK = 1 << 16;
 
-/** Renders a plan stretch by stretch; comes up for air between them, so that it can be cancelled. */
-async function eachStretch(plan: Plan, desk: Desk, take: (block: Float32Array, frames: number) => void | Promise<void>): Promise<void> {
+/** Renders frames of a plan block by block; comes up for air between them, so that it can be cancelled. */
+async function eachBlock(
+  plan: Plan,
+  { first, frames: all }: Stretch,
+  desk: Desk,
+  take: (block: Float32Array, frames: number) => void | Promise<void>,
+): Promise<void> {
   const sources = new Sources();
   try {
     const mixer = new Mixer(plan, await sources.serve(plan));
-    const block = new Float32Array(STRETCH * 2);
-    for (let first = 0; first < plan.frames; first += STRETCH) {
-      const frames = Math.min(STRETCH, plan.frames - first);
-      mixer.render(first, frames, block);
+    const block = new Float32Array(BLOCK * 2);
+    for (let done = 0; done < all; done += BLOCK) {
+      const frames = Math.min(BLOCK, all - done);
+      mixer.render(first + done, frames, block);
       await take(block, frames);
-      desk.progress((first + frames) / plan.frames);
+      desk.progress((done + frames) / all);
       await new Promise((resolve) => setTimeout(resolve));
       if (desk.signal.aborted) throw new Failure('cancelled');
     }
@@ -87,18 +93,22 @@ export class MixDesk {
 
   readonly measure = async ({ plan }: Parameters<MixCalls['measure']>[0], desk: Desk): Promise<Loudness> => {
     const meter = new LoudnessMeter(2);
-    await eachStretch(plan, desk, (block, frames) => meter.push(block, frames));
+    await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => meter.push(block, frames));
     return meter.finish();
   };
 
-  readonly write = async ({ plan, format, name, target }: Parameters<MixCalls['write']>[0], desk: Desk): Promise<Written> => {
-    const writer = new WavWriter(format);
+  readonly write = async (details: Parameters<MixCalls['write']>[0], desk: Desk): Promise<Written> => {
+    const { plan, format, name, target, loop = false } = details;
+    const only = details.only ?? { first: 0, frames: plan.frames };
+    const writer = new WavWriter(format, 2, RATE, loop ? { start: 0, end: only.frames } : null);
     const out: Target = target ? await chosenFile(target) : await PlaceWriter.open(places.written(name));
     try {
-      await out.write(writer.header(plan.frames));
-      await eachStretch(plan, desk, (block, frames) => out.write(writer.encode(block, frames)));
+      await out.write(writer.header(only.frames));
+      await eachBlock(plan, only, desk, (block, frames) => out.write(writer.encode(block, frames)));
+      const footer = writer.footer(only.frames);
+      if (footer.length > 0) await out.write(footer);
       await out.finish();
-      return { frames: plan.frames, bytes: writer.fileBytes(plan.frames), clipped: writer.clipped };
+      return { frames: only.frames, bytes: writer.fileBytes(only.frames), clipped: writer.clipped };
     } finally {
       await out.close();
     }

@@ -21,13 +21,39 @@ export async function openPcm(id: MediaId): Promise<Opened> {
 
 /** A file of 32-bit float frames, read in pages. */
 export async function openPages(place: Place, file: File, channels: 1 | 2, frames: number): Promise<Opened> {
-  const { copy, close } = await pageReader(place, file);
+  const { copy: fetch, close } = await pageReader(place, file);
+  const copy = ahead(fetch, file.size);
   return {
     channels,
     frames,
     close,
     read: (first, count, into) =>
       readWindow(first, count, frames, channels, into, (from, to, at) => copy(into.subarray(at, at + to - from), from * 4)),
+  };
+}
+
+type Copy = (into: Float32Array, at: number) => void;
+
+/** Samples fetched in one go: a read from disk costs far more than what it reads. */
+const AHEAD = 1 << 16;
+
+/** Reads on from where the last read ended, so that many small reads are one from disk. `at` is in bytes. */
+function ahead(fetch: Copy, bytes: number): Copy {
+  const page = new Float32Array(AHEAD);
+  let first = 0;
+  let held = 0;
+  return (into, at) => {
+    const from = at / 4;
+    if (into.length >= AHEAD) {
+      fetch(into, at);
+      return;
+    }
+    if (from < first || from + into.length > first + held) {
+      first = from;
+      held = Math.min(AHEAD, Math.floor(bytes / 4) - from);
+      fetch(page.subarray(0, held), at);
+    }
+    into.set(page.subarray(from - first, from - first + into.length));
   };
 }
 

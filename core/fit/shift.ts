@@ -1,0 +1,145 @@
+import { TRACE_STEP, traceOf, type PcmSource, type SoundPlace } from '../sound';
+import { RATE, clamp, framesOf, type Frames, type Seconds } from '../units';
+
+/** How far what follows a cut has to be shifted so that its beat goes on from what is before. */
+export interface Shift {
+  /** Seconds by which the right side begins later in its source; negative: earlier. */
+  readonly by: Seconds;
+  /** How alike the two sides are when shifted so, [−1, 1]. */
+  readonly alike: number;
+  /** By the sound itself, sample for sample, or by where notes and beats set in. */
+  readonly through: 'sound' | 'beats';
+}
+
+/** Compared on either side of the cut, and how far a shift may go, seconds. */
+const AROUND: Seconds = 0.6;
+export const REACH: Seconds = 0.08;
+/** Frames of the trace on either side of the cut, and of the reach. */
+const WIDE = Math.round((AROUND * RATE) / TRACE_STEP);
+const FAR = Math.round((REACH * RATE) / TRACE_STEP);
+/** Below these nothing stands out: sounds that are less alike are not the same music, beats that are less alike do not meet. */
+const SAME_SOUND = 0.5;
+const SAME_BEAT = 0.3;
+/** Onset strength: energy in steps of 8 trace frames (1 ms), smoothed over 5 steps to either side. */
+const STEP = 8;
+const SMOOTH = 5;
+
+/**
+ * The shift within ±80 ms with which the right side goes on from the left: where the two sounds around the cut are most
+ * alike; where they are different music, where their onsets are (spectral-flux-like rise of the energy, after Bello et al., IEEE
+ * Transactions on Speech and Audio Processing 13(5), 2005). Null where nothing stands out.
+ */
+export function bestShift(left: SoundPlace, right: SoundPlace): Shift | null {
+  const a = traceAround(left, WIDE);
+  const b = traceAround(right, WIDE + FAR);
+  const coarse = peaksOf(a, b, FAR, weights(a.length));
+  if (coarse.length > 0 && coarse[0]!.alike >= SAME_SOUND) {
+    const fine = refine(left, right, coarse);
+    return { by: fine.lag / RATE, alike: fine.alike, through: 'sound' };
+  }
+  const [onsets] = peaksOf(onsetsOf(a), onsetsOf(b), FAR / STEP, weights(Math.floor(a.length / STEP)));
+  if (!onsets || onsets.alike < SAME_BEAT) return null;
+  return { by: (onsets.lag * STEP * TRACE_STEP) / RATE, alike: onsets.alike, through: 'beats' };
+}
+
+/** A sound's trace from `wide` of its frames before a place to as many after it. */
+function traceAround({ source, at }: SoundPlace, wide: number): Float32Array {
+  const first = at - wide * TRACE_STEP;
+  const window: PcmSource = {
+    channels: source.channels,
+    frames: wide * 2 * TRACE_STEP,
+    read: (from, count, into) => source.read(first + from, count, into),
+  };
+  const trace = traceOf(window);
+  const out = new Float32Array(trace.frames);
+  trace.read(0, trace.frames, out);
+  return out;
+}
+
+/** What is near the cut counts more: a raised cosine. */
+function weights(length: number): Float32Array {
+  return Float32Array.from({ length }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / length));
+}
+
+interface Peak {
+  readonly lag: number;
+  readonly alike: number;
+}
+
+/** Places that are at least this much as alike as the best one are looked at close up, and how many of them. */
+const ALSO = 0.4;
+const MANY = 24;
+
+/**
+ * The lags within ±far at which `b`, which is longer by `far` at either end, correlates with `a` better than at the lags beside
+ * them: the best one first, then those that come near to it. None where one of the two is silent.
+ */
+function peaksOf(a: Float32Array, b: Float32Array, far: number, weight: Float32Array): Peak[] {
+  const size = Math.min(a.length, weight.length);
+  let aa = 0;
+  for (let i = 0; i < size; i += 1) aa += weight[i]! * a[i]! * a[i]!;
+  if (aa < 1e-9) return [];
+  const alike = new Float64Array(2 * far + 1);
+  for (let shift = 0; shift < alike.length; shift += 1) {
+    let [ab, bb] = [0, 0];
+    for (let i = 0; i < size; i += 1) {
+      const value = b[i + shift]!;
+      ab += weight[i]! * a[i]! * value;
+      bb += weight[i]! * value * value;
+    }
+    alike[shift] = bb < 1e-9 ? 0 : ab / Math.sqrt(aa * bb);
+  }
+  const tops: Peak[] = [];
+  for (const [shift, value] of alike.entries()) {
+    if (value >= (alike[shift - 1] ?? -1) && value >= (alike[shift + 1] ?? -1)) tops.push({ lag: shift - far, alike: value });
+  }
+  tops.sort((one, other) => other.alike - one.alike);
+  return tops.filter((one) => one.alike >= tops[0]!.alike * ALSO).slice(0, MANY);
+}
+
+/** Where energy sets in: rises of its logarithm, smoothed, one value a step, their mean taken off. */
+function onsetsOf(trace: Float32Array): Float32Array {
+  const steps = Math.floor(trace.length / STEP);
+  const level = new Float32Array(steps);
+  for (let i = 0; i < steps; i += 1) {
+    let energy = 0;
+    for (let k = i * STEP; k < (i + 1) * STEP; k += 1) energy += trace[k]! * trace[k]!;
+    level[i] = Math.log(energy / STEP + 1e-8);
+  }
+  const rises = new Float32Array(steps);
+  for (let i = SMOOTH; i < steps; i += 1) rises[i] = Math.max(0, level[i]! - level[i - SMOOTH]!);
+  const smooth = new Float32Array(steps);
+  let mean = 0;
+  for (let i = 0; i < steps; i += 1) {
+    for (let k = -SMOOTH; k <= SMOOTH; k += 1) smooth[i]! += rises[clamp(i + k, 0, steps - 1)]! * (SMOOTH + 1 - Math.abs(k));
+    mean += smooth[i]! / steps;
+  }
+  for (let i = 0; i < steps; i += 1) smooth[i]! -= mean;
+  return smooth;
+}
+
+/** Frames around a coarse answer that are tried. */
+const NEAR: Frames = TRACE_STEP + 2;
+
+/** The best lag to the frame: the trace leaves out the high tones that tell neighbouring places apart. */
+function refine(left: SoundPlace, right: SoundPlace, coarse: readonly Peak[]): Peak {
+  const a = monoAround(left, framesOf(AROUND));
+  const weight = weights(a.length);
+  let best: Peak | null = null;
+  for (const { lag } of coarse) {
+    const middle = lag * TRACE_STEP;
+    const b = monoAround({ source: right.source, at: right.at + middle }, framesOf(AROUND) + NEAR);
+    const [top] = peaksOf(a, b, NEAR, weight);
+    if (top && (!best || top.alike > best.alike)) best = { lag: top.lag + middle, alike: top.alike };
+  }
+  return best ?? { lag: coarse[0]!.lag * TRACE_STEP, alike: coarse[0]!.alike };
+}
+
+function monoAround({ source, at }: SoundPlace, wide: Frames): Float32Array {
+  const { channels } = source;
+  const page = new Float32Array(wide * 2 * channels);
+  source.read(at - wide, wide * 2, page);
+  const out = new Float32Array(wide * 2);
+  for (let i = 0; i < out.length; i += 1) out[i] = page[i * channels]! + page[i * channels + channels - 1]!;
+  return out;
+}

@@ -1,0 +1,35 @@
+import { clamp, type Seconds } from '../../units';
+import { LIMITS } from '../limits';
+import { loopSpans, type Loop } from '../loop';
+import type { Grid } from '../types';
+import { defineEdit, find } from './edit';
+import { fitFades } from './stretch';
+
+/** Says where a piece has its beats, or (null) that nobody knows. */
+export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('set the beat', (show, { media, grid }) => {
+  const piece = show.media[media];
+  if (!piece) throw new RangeError(`media ${media} is not in this show`);
+  if (grid === null) {
+    if (piece.grid) piece.grid = undefined;
+    return;
+  }
+  piece.grid = {
+    tempo: clamp(grid.tempo, LIMITS.grid.slowest, LIMITS.grid.fastest),
+    beats: clamp(Math.round(grid.beats), LIMITS.grid.fewest, LIMITS.grid.most),
+    downbeat: clamp(grid.downbeat, 0, LIMITS.showSeconds),
+  };
+});
+
+/** Lays a part as intro, `passes` passes of a loop, and ending: `from` and `to` are where the piece begins and ends, seconds of the source. */
+export const layLoop = defineEdit<{ id: string; loop: Loop; passes: number; from: Seconds; to: Seconds }>(
+  ({ passes }) => `lay a loop, ${passes} ${passes === 1 ? 'pass' : 'passes'}`,
+  (show, { id, loop, passes, from, to }) => {
+    const part = find(show.parts, id, 'part');
+    const source = show.media[part.media]!.seconds;
+    const spans = loopSpans(loop, Math.round(passes), clamp(from, 0, source), clamp(to, 0, source));
+    if (!spans || spans.some((span) => span.to > source + 1e-9) || spans.length > LIMITS.spans) return;
+    part.spans = spans.map((span) => ({ ...span, ...(span.fold ? { fold: { ...span.fold } } : {}) }));
+    part.pins = [];
+    fitFades(part);
+  },
+);

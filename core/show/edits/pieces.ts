@@ -1,0 +1,110 @@
+import type { Draft } from 'immer';
+import { clamp, type Seconds } from '../../units';
+import { FIRST_CROSS } from '../crossings';
+import { LIMITS } from '../limits';
+import { partEnd, partSeconds } from '../placement';
+import type { Cross, Media, Part, Show } from '../types';
+import { defineEdit, find, nameMedia } from './edit';
+import { shiftFrom } from './parts';
+import { copyPart } from './stretch';
+
+/** The parts of a lane one after the other. */
+function inOrder<T extends Pick<Part, 'lane' | 'at' | 'spans'>>(parts: readonly T[], lane: string): T[] {
+  return parts.filter((one) => one.lane === lane).sort((a, b) => a.at - b.at || partEnd(a) - partEnd(b));
+}
+
+/** The part before another one on its lane; null where there is none. */
+export function pieceBefore(show: Pick<Show, 'parts'>, part: Part): Part | null {
+  const list = inOrder(show.parts, part.lane);
+  return list[list.findIndex((one) => one.id === part.id) - 1] ?? null;
+}
+
+/** Seconds between a part and the one before it on its lane, negative where they overlap; null for the first. */
+export function gapBefore(show: Pick<Show, 'parts'>, part: Part): Seconds | null {
+  const before = pieceBefore(show, part);
+  return before ? part.at - partEnd(before) : null;
+}
+
+/** Puts a piece `gap` seconds behind the one before it (negative: over its end). What comes later keeps its distance. */
+export const placeAfter = defineEdit<{ id: string; gap: Seconds }>(
+  ({ gap }) => (gap < 0 ? 'overlap two pieces' : gap > 0 ? 'set a gap' : 'close up'),
+  (show, { id, gap }) => {
+    const part = find(show.parts, id, 'part');
+    const before = pieceBefore(show as Show, part as Part);
+    if (!before) return;
+    // It still begins after the piece before it and, so that one takes over from the other, ends after it.
+    const overlap = Math.min(-gap, partSeconds(before) - 1e-3, partSeconds(part) - 1e-3);
+    const at = clamp(partEnd(before) - overlap, 0, LIMITS.showSeconds);
+    if (Math.abs(at - part.at) < 1e-9) return;
+    shiftFrom(show, part.lane, part.at, at - part.at, id);
+    part.at = at;
+  },
+);
+
+/** Moves a piece and all that come later on its lane by `by` seconds. */
+export const shiftLater = defineEdit<{ id: string; by: Seconds }>('shift all later', (show, { id, by }) => {
+  const part = find(show.parts, id, 'part');
+  const shift = clamp(by, -part.at, LIMITS.showSeconds - part.at);
+  if (shift === 0) return;
+  shiftFrom(show, part.lane, part.at, shift, id);
+  part.at += shift;
+});
+
+/** Gives a piece another place in the order of its lane. Each place keeps its gap to the one before it. */
+export const reorderPiece = defineEdit<{ id: string; index: number }>('change the order', (show, { id, index }) => {
+  const part = find(show.parts, id, 'part');
+  const before = inOrder(show.parts, part.lane);
+  const gaps = before.map((one, place) => (place === 0 ? one.at : one.at - partEnd(before[place - 1]!)));
+  const order = before.filter((one) => one.id !== id);
+  order.splice(clamp(Math.round(index), 0, order.length), 0, part);
+  if (order.every((one, place) => one.id === before[place]!.id)) return;
+  let end = 0;
+  for (const [place, one] of order.entries()) {
+    one.at = clamp(end + gaps[place]!, 0, LIMITS.showSeconds);
+    end = partEnd(one);
+  }
+});
+
+/** How a piece takes over from the one before it. */
+export const setCross = defineEdit<{ id: string; change: Partial<Cross> }>('change a crossing', (show, { id, change }) => {
+  const part = find(show.parts, id, 'part');
+  const next = { ...(part.cross ?? FIRST_CROSS), ...change };
+  part.cross = {
+    law: next.law,
+    bendOut: clamp(next.bendOut, -1, 1),
+    bendIn: clamp(next.bendIn, -1, 1),
+    seconds: clamp(next.seconds, LIMITS.join.least, LIMITS.join.most),
+  };
+});
+
+/** Puts copies of parts into the show. They bring their media along; a lane that this show lacks is its lane of the bed. */
+export const pasteParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[] }>(
+  ({ parts }) => (parts.length === 1 ? 'paste a part' : `paste ${parts.length} parts`),
+  (show, { parts, media }) => {
+    for (const one of media) nameMedia(show, one);
+    for (const part of parts) show.parts.push(placed(show, part));
+  },
+);
+
+/** Lays parts `times` times more, `every` seconds apart. `copies` names them, a list for each part. */
+export const copyOn = defineEdit<{ ids: readonly string[]; copies: readonly (readonly string[])[]; every: Seconds }>(
+  ({ copies }) => `repeat ${copies[0]?.length ?? 0} times`,
+  (show, { ids, copies, every }) => {
+    for (const [index, id] of ids.entries()) {
+      const part = find(show.parts, id, 'part');
+      for (const [turn, copy] of (copies[index] ?? []).entries()) {
+        const at = part.at + every * (turn + 1);
+        if (at <= LIMITS.showSeconds) show.parts.push(placed(show, { ...(part as Part), id: copy, at }));
+      }
+    }
+  },
+);
+
+function placed(show: Draft<Show>, part: Part): Draft<Part> {
+  const copy = copyPart(part);
+  // A copy goes its own way: it no longer follows the clip that the first one belongs to.
+  delete copy.clip;
+  copy.at = clamp(copy.at, 0, LIMITS.showSeconds);
+  if (!show.lanes.some((lane) => lane.id === copy.lane)) copy.lane = show.lanes.find((lane) => lane.kind === 'bed')!.id;
+  return copy;
+}

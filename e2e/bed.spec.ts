@@ -1,0 +1,367 @@
+import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { WaveFile } from 'wavefile';
+import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type } from './app';
+import { clickSong, clicksOf, loudestFrame, photo, samplesOf, ticks } from './media';
+
+const SECOND = 48_000;
+
+/** A show of 15 seconds, or of as many photos as wanted at five seconds each. */
+async function showWith(page: Page, count = 3): Promise<void> {
+  await newShow(page);
+  const colours = ['#b03030', '#30a050', '#3050b0'];
+  await addPhotos(page, await Promise.all(Array.from({ length: count }, (_, i) => photo(`p${i % 3}.png`, colours[i % 3]!))));
+}
+
+async function exported(page: Page, path: string): Promise<Float32Array> {
+  await exportWav(page, path, 'Float');
+  await face(page, 'Bed');
+  return samplesOf(path).left;
+}
+
+const level = (samples: Float32Array, from: number, to: number) => {
+  let sum = 0;
+  for (let i = Math.round(from * SECOND); i < Math.round(to * SECOND); i += 1) sum += samples[i]! ** 2;
+  return 10 * Math.log10(sum / ((to - from) * SECOND));
+};
+
+const tool = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).tap();
+const undoIs = (page: Page, name: string) => expect(page.getByRole('button', { name: `Undo: ${name}` })).toBeVisible();
+/** Taps a piece of the bed by its place in the order, on its own water, below the now line's handle. */
+const tapPiece = (page: Page, start: string) => page.getByRole('button', { name: new RegExp(`, from ${start} to`) }).tap();
+
+test('two songs with an overlap: laid one after the other, overlapped by typing, crossed by law, reordered', async ({ page }, info) => {
+  await showWith(page);
+  await layMusic(page, clickSong(6));
+  await page.getByRole('button', { name: 'Close the drawer' }).tap();
+  await layMusic(page, clickSong(8));
+  await tool(page, 'Ends');
+  await expect(field(page, 'Gap (− overlaps)')).toHaveValue('+0.000 s');
+  await type(page, 'Gap (− overlaps)', '-2');
+  await undoIs(page, 'overlap two pieces');
+  await expect(page.getByText('2.0 s over the end of “click-6-44100”')).toBeVisible();
+  await tool(page, 'Cross');
+  // Both hum at 220 Hz, in step where they overlap: the very same sound.
+  await expect(page.getByText(/alike: (1\.00|0\.9\d)/)).toBeVisible();
+  const matched = await exported(page, info.outputPath('matched.wav'));
+  expect(clicksOf(matched)).toEqual([2.5 * SECOND, 6.5 * SECOND]);
+  const hum = level(matched, 1, 2);
+  for (let at = 3.8; at < 6.2; at += 0.2) expect(Math.abs(level(matched, at, at + 0.2) - hum)).toBeLessThan(0.5);
+
+  await tapPiece(page, '0:04.0');
+  await tool(page, 'Cross');
+  await tool(page, 'Crossing: Equal power');
+  // Equal power is for sounds that are unlike: the same hum on both sides rises by 3 dB in the middle.
+  expect(level(await exported(page, info.outputPath('power.wav')), 4.95, 5.05) - hum).toBeCloseTo(3.01, 1);
+
+  await page.getByRole('tab', { name: 'Bed' }).tap();
+  await page.getByRole('button', { name: '2 pieces in order' }).tap();
+  await page.getByRole('button', { name: 'Piece 2 earlier' }).tap();
+  await expect(page.getByText('1 · click-8-44100')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await undoIs(page, 'change the order');
+});
+
+test('split, slip, remove a range and close up by thumb; a reload in the middle; every step has its name', async ({ page }, info) => {
+  await showWith(page);
+  await layMusic(page, clickSong(12));
+  await goTo(page, 4);
+  await tool(page, 'Cut');
+  await tool(page, 'Split at the now line');
+  await expect(page.getByTestId(/^part /)).toHaveCount(2);
+  const split = await exported(page, info.outputPath('split.wav'));
+  await page.getByRole('button', { name: 'Undo: split' }).tap();
+  const whole = await exported(page, info.outputPath('whole.wav'));
+  await page.getByRole('button', { name: 'Redo: split' }).tap();
+  // A split that changes nothing is not heard.
+  let apart = 0;
+  for (let i = 0; i < whole.length; i += 1) apart = Math.max(apart, Math.abs(whole[i]! - split[i]!));
+  expect(apart).toBeLessThan(1e-6);
+
+  await tapPiece(page, '0:04.0');
+  await tool(page, 'Cut');
+  await type(page, 'Slip: passage from', '2');
+  await undoIs(page, 'slip');
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await undoIs(page, 'slip');
+  expect(clicksOf(await exported(page, info.outputPath('slipped.wav')))).toEqual([2.5 * SECOND, 4.5 * SECOND]);
+
+  await tapPiece(page, '0:00.0');
+  await goTo(page, 1);
+  await tool(page, 'Range');
+  await type(page, 'Range to', '2');
+  await expect(page.getByTestId('range to')).toBeVisible();
+  await tool(page, 'Remove the range and close up');
+  await undoIs(page, 'remove a range and close up');
+  expect(clicksOf(await exported(page, info.outputPath('closed.wav')))).toEqual([1.5 * SECOND, 3.5 * SECOND]);
+});
+
+test('a join is lined up by steps, by dragging and by itself, and heard', async ({ page }, info) => {
+  await showWith(page, 6);
+  await layMusic(page, ticks(40));
+  // Out of step on purpose: a second is one and a half beats.
+  await goTo(page, 5);
+  await tool(page, 'Range');
+  await type(page, 'Range to', '6.37');
+  await tool(page, 'Remove the range and close up');
+  await tool(page, 'Cut');
+  await tool(page, 'Line up the join at 0:05.0');
+  const dialog = page.getByRole('dialog', { name: 'Line up a join' });
+  await expect(dialog.getByTestId('join view')).toBeVisible();
+  const from = async () => {
+    const clicks = clicksOf(await exported(page, info.outputPath('join.wav')));
+    return clicks.find((frame) => frame > 5 * SECOND)!;
+  };
+  await page.keyboard.press('Escape');
+  const before = await from();
+  const reopen = async () => {
+    await page
+      .getByTestId(/^part /)
+      .getByRole('button')
+      .focus();
+    await page.keyboard.press('Enter');
+    await goTo(page, 5);
+    if (!(await page.getByRole('button', { name: 'Split at the now line' }).isVisible())) await tool(page, 'Cut');
+    await page.getByRole('button', { name: /^Line up the join/ }).tap();
+  };
+  await reopen();
+  await dialog.getByRole('button', { name: '10 ms later' }).tap();
+  await dialog.getByRole('button', { name: '1 ms later' }).tap();
+  await undoIs(page, 'line up a cut');
+  await page.keyboard.press('Escape');
+  expect((await from()) - before).toBe(11 * 48);
+
+  await reopen();
+  await dragByTouch(page, await centreOf(page, 'join view'), 20);
+  await dialog.getByRole('button', { name: 'Line up for me' }).tap();
+  await expect(dialog.getByText(/^(Moved by .*by the sound itself|It is lined up already)/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Hear the join' }).tap();
+  await expect(dialog.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  // Lined up, the beat runs on through the cut: every interval is a beat of 32,000 frames.
+  const clicks = clicksOf(await exported(page, info.outputPath('lined.wav')));
+  for (let i = 1; i < clicks.length; i += 1)
+    expect(Math.abs(((((clicks[i]! - clicks[i - 1]!) % 32_000) + 16_000) % 32_000) - 16_000)).toBeLessThanOrEqual(2);
+});
+
+test('a loop of 4 bars: the beat typed and tapped, bars by thumb, the seam read and heard, laid, and saved with its loop points', async ({
+  page,
+}, info) => {
+  await showWith(page, 9);
+  await layMusic(page, ticks(40));
+  await tool(page, 'Repeat');
+  await tool(page, 'Make a loop of whole bars');
+  const dialog = page.getByRole('dialog', { name: 'Loop maker' });
+  await expect(dialog.getByText('Nobody has said yet where the beats are: tap them in, or type.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Tap the beat in' }).tap();
+  const tap = dialog.getByRole('button', { name: 'Tap the beat' });
+  // The first tap counts once the piece is heard.
+  await expect(async () => {
+    await tap.tap();
+    await expect(dialog.getByText(/taps? so far/)).toBeVisible({ timeout: 300 });
+  }).toPass();
+  for (let i = 0; i < 3; i += 1) await tap.tap();
+  await expect(dialog.getByText(/[4-9] taps so far/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Use these taps' }).tap();
+  await expect(dialog.getByText(/^Nobody has said/)).toBeHidden();
+  await type(page, 'Tempo', '90');
+  await type(page, 'First downbeat', '0.25');
+  await type(page, 'From bar', '2');
+  await type(page, 'Bars', '4');
+  // 4 bars of 4/4 at 90 BPM are 10.667 s.
+  await expect(dialog.getByText('0:02.917 to 0:13.583: 10.667 s')).toBeVisible();
+  await dialog.getByTestId('loop end').scrollIntoViewIfNeeded();
+  await dragByTouch(page, await centreOf(page, 'loop end'), 40);
+  await expect(field(page, 'Bars')).toHaveValue('5');
+  await type(page, 'Bars', '4');
+  await expect(dialog.getByText(/^Click: none/)).toBeVisible();
+  await expect(dialog.getByText('Beat: runs on (0 ms off).')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Play over the seam' }).tap();
+  await expect(dialog.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Stop', exact: true }).tap();
+
+  const started = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Save the loop as WAV' }).tap();
+  const download = await started;
+  const path = info.outputPath('loop.wav');
+  await download.saveAs(path);
+  expect(download.suggestedFilename()).toBe('ticks-40 loop.wav');
+  expect(new WaveFile(readFileSync(path)).smpl).toMatchObject({ dwNumSampleLoops: 1, loops: [{ dwStart: 0, dwEnd: 511_999 }] });
+  const { left, frames } = samplesOf(path);
+  expect(frames).toBe(512_000);
+  const twice = new Float32Array(frames * 2);
+  twice.set(left);
+  twice.set(left, frames);
+  expect(clicksOf(twice)).toEqual(Array.from({ length: 32 }, (_, i) => i * 32_000));
+
+  await dialog.getByRole('button', { name: 'As long as the show' }).tap();
+  await expect(field(page, 'Passes of the loop')).toHaveValue('1');
+  await type(page, 'Passes of the loop', '2');
+  await dialog.getByRole('button', { name: 'Lay the loop' }).tap();
+  await undoIs(page, 'lay a loop, 2 passes');
+  const clicks = clicksOf(await exported(page, info.outputPath('laid.wav')));
+  expect(clicks.length).toBeGreaterThan(60);
+  clicks.forEach((frame, i) => expect(frame).toBe(12_000 + i * 32_000));
+});
+
+test('spot sounds: laid at the now line, repeated, layered, lowered; a range of the bed lowered in one gesture', async ({ page }, info) => {
+  await showWith(page);
+  await face(page, 'Bed');
+  await goTo(page, 3);
+  await page.getByTestId('files: Add a spot sound').setInputFiles(clickSong(3));
+  await page.getByRole('button', { name: 'Lay it at 0:03.0' }).tap();
+  await tool(page, 'Repeat');
+  await type(page, 'Again every', '2');
+  await tool(page, 'Repeat 2 times');
+  await undoIs(page, 'repeat 2 times');
+  await expect(page.getByTestId(/^part /)).toHaveCount(3);
+  await tool(page, 'Loudness');
+  await type(page, 'Loudness in dB', '-6.0206');
+  const spots = await exported(page, info.outputPath('spots.wav'));
+  expect([5.5, 7.5, 9.5].map((at) => Number(spots[at * SECOND]!.toFixed(1)))).toEqual([0.4, 0.8, 0.8]);
+  // They lie one over the other: where two hum there is more than where one does.
+  expect(level(spots, 7.1, 7.4) - level(spots, 9, 9.4)).toBeGreaterThan(3);
+
+  for (let i = 0; i < 3; i += 1) await page.getByRole('button', { name: /^Undo/ }).tap();
+  await layMusic(page, clickSong(12));
+  await goTo(page, 6);
+  await tool(page, 'Range');
+  await type(page, 'Range to', '9');
+  await type(page, 'Range in dB', '-12');
+  await undoIs(page, 'lower a range');
+  const bed = await exported(page, info.outputPath('bed.wav'));
+  expect(level(bed, 6.2, 8.8) - level(bed, 4, 5)).toBeCloseTo(-12, 1);
+  expect(level(bed, 10, 11) - level(bed, 4, 5)).toBeCloseTo(0, 1);
+  expect(level(bed, 5.7, 5.8) - level(bed, 4, 5)).toBeCloseTo(-6, 0);
+});
+
+test('by thumb: a part that is dragged near a change of picture lies on it, and goes exactly where it is put once snap is off', async ({
+  page,
+}) => {
+  await showWith(page);
+  await layMusic(page, clickSong(6));
+  const at = async () =>
+    Number(
+      /from 0:(\d\d\.\d)/.exec(
+        (await page
+          .getByTestId(/^part /)
+          .getByRole('button')
+          .getAttribute('aria-label'))!,
+      )![1],
+    );
+  const scale = await page.getByTestId('sheet').evaluate((sheet) => sheet.clientHeight / 45);
+  const body = (await page.getByTestId(/^part /).boundingBox())!;
+  await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, 500);
+  await undoIs(page, 'move a part');
+  expect(await at()).toBe(5);
+  await page.getByRole('button', { name: /^Undo/ }).tap();
+  await page.getByRole('button', { name: 'Snap is on' }).tap();
+  await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, 500);
+  await undoIs(page, 'move a part');
+  expect(await at()).toBeGreaterThan(4);
+  expect(await at()).toBeLessThan(5);
+});
+
+test('@wide by keyboard: split, choose all, move together, copy and paste, remove and close up, cross, line up, loop', async ({
+  page,
+}, info) => {
+  const press = async (name: string | RegExp) => {
+    await page.getByRole('button', { name, exact: typeof name === 'string' }).focus();
+    await page.keyboard.press('Enter');
+  };
+  const count = (number: number) => expect(page.getByTestId(/^part /)).toHaveCount(number);
+  await showWith(page, 6);
+  await layMusic(page, ticks(40));
+  await goTo(page, 4);
+  await page.keyboard.press('/');
+  await count(2);
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('2 parts', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: /, from 0:04.0 to/ }).focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await undoIs(page, 'move 2 parts');
+  await expect(page.getByRole('button', { name: /, from 0:05.0 to/ })).toBeAttached();
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: /, from 0:00.0 to/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Control+c');
+  await goTo(page, 12);
+  await page.keyboard.press('Control+v');
+  await undoIs(page, 'paste a part');
+  await count(3);
+  await page.keyboard.press('Shift+Delete');
+  await undoIs(page, 'remove a part and close up');
+  await count(2);
+
+  await page.getByRole('button', { name: /, from 0:04.0 to/ }).focus();
+  await page.keyboard.press('Enter');
+  await type(page, 'Gap (− overlaps)', '-1');
+  await press('Crossing: Even');
+  await undoIs(page, 'change a crossing');
+  await page.getByRole('slider', { name: 'Coming in: bend' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await press('Line up the beats');
+  await page.getByTestId('join view').focus();
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowDown');
+  await undoIs(page, 'line up a cut');
+  await page.keyboard.press('Escape');
+  // Three steps of a millisecond later: the overlap is that much shorter.
+  await expect(field(page, 'Gap (− overlaps)')).toHaveValue('−0.997 s');
+
+  await press('Snap is on');
+  await expect(page.getByRole('button', { name: 'Snap is off' })).toBeVisible();
+  await page.getByRole('button', { name: /, from 0:00.0 to/ }).focus();
+  await page.keyboard.press('Enter');
+  await press('Mark a range');
+  await page.getByTestId('range to').focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await press('Remove the range');
+  await undoIs(page, 'remove a range');
+
+  await page
+    .getByRole('button', { name: /, from 0:0\d.\d to/ })
+    .last()
+    .focus();
+  await page.keyboard.press('Enter');
+  await press('Make a loop of whole bars');
+  await type(page, 'Tempo', '90');
+  await type(page, 'First downbeat', '0.25');
+  await page.getByTestId('loop start').focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(field(page, 'From bar')).toHaveValue('2');
+  await expect(field(page, 'Bars')).toHaveValue('3');
+  await press('Lay the loop');
+  await undoIs(page, 'lay a loop, 2 passes');
+  expect(loudestFrame(await exported(page, info.outputPath('all.wav')))).toBeGreaterThan(0);
+});
+
+test('@wide zoomed in as far as it goes the sheet tells single samples apart', async ({ page }) => {
+  await showWith(page);
+  await layMusic(page, ticks(10));
+  // The tick of one sample at 0.25 s of the piece is laid on the now line.
+  await type(page, 'From', '0.05');
+  await page.getByRole('button', { name: /, from 0:00.0 to/ }).focus();
+  await goTo(page, 0);
+  for (let i = 0; i < 2; i += 1) await page.locator('body').press('ArrowDown');
+  for (let i = 0; i < 29; i += 1) await page.keyboard.press('+');
+  await expect(page.getByText('00.200', { exact: true }).first()).toBeVisible();
+  /** Rows of the bed on which the water reaches far out: what is as loud as the tick's first sample. */
+  const loud = () =>
+    page.evaluate(() => {
+      const rain = [44, 106, 136];
+      let rows = 0;
+      for (const canvas of document.querySelectorAll<HTMLCanvasElement>('[data-testid=sheet] canvas')) {
+        const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+        for (let y = 0; y < height; y += 1) {
+          const at = (y * width + Math.round(width * 0.2)) * 4;
+          if (rain.every((value, i) => Math.abs(data[at + i]! - value) < 8)) rows += 1;
+        }
+      }
+      return rows;
+    });
+  const tall = await page.getByTestId('sheet').evaluate((sheet) => sheet.clientHeight);
+  // One sample is a 240th of the sheet's height: not the 128 of them that the overview knows.
+  await expect.poll(loud).toBeGreaterThan(0);
+  expect(await loud()).toBeLessThanOrEqual(Math.ceil(tall / 240) + 1);
+});

@@ -1,0 +1,72 @@
+import { create } from 'zustand';
+import { partEnd } from '../../core/show';
+import { clearPins, levelRange, removeRange } from '../../core/show/edits';
+import { LIMITS } from '../../core/show';
+import { newId } from '../ids';
+import { chosenParts, useOpenShow } from '../open/store';
+import { useTransport } from '../sound/transport';
+
+/** A range of the show that is marked, seconds; null while none is. */
+export interface Range {
+  readonly from: number;
+  readonly to: number;
+}
+
+export const useRange = create<{ readonly range: Range | null }>()(() => ({ range: null }));
+
+/** A new range is this long, seconds, where there is room. */
+const FIRST = 4;
+const LEAST = 0.01;
+
+/** Marks a range of the chosen parts from the now line on, or where they are if the now line is elsewhere. */
+export function markRange(): void {
+  const parts = chosenParts();
+  if (parts.length === 0) return;
+  const low = Math.min(...parts.map((part) => part.at));
+  const high = Math.max(...parts.map(partEnd));
+  const { now } = useTransport.getState();
+  const from = now >= low && now < high - LEAST ? now : low;
+  useRange.setState({ range: { from, to: Math.min(high, from + FIRST) } });
+}
+
+export function setRange(change: Partial<Range>): void {
+  const { range } = useRange.getState();
+  if (!range) return;
+  const from = Math.max(0, change.from ?? range.from);
+  const to = Math.max(0, change.to ?? range.to);
+  // An end that is pulled past the other one takes it along.
+  if (to - from >= LEAST) useRange.setState({ range: { from, to } });
+  else if (change.from === undefined) useRange.setState({ range: { from: Math.max(0, to - LEAST), to: Math.max(to, LEAST) } });
+  else useRange.setState({ range: { from, to: from + LEAST } });
+}
+
+export function dropRange(): void {
+  if (useRange.getState().range) useRange.setState({ range: null });
+}
+
+const ids = () => chosenParts().map((part) => part.id);
+
+export function removeMarked(closeUp: boolean): void {
+  const { range } = useRange.getState();
+  if (!range) return;
+  const chosen = ids();
+  useOpenShow.getState().edit(removeRange, { ids: chosen, ...range, closeUp, halves: chosen.map(newId) });
+  dropRange();
+}
+
+/** Makes the range quieter or louder by `by` dB. While a finger moves it is only tried out. */
+export function levelMarked(by: number, trying: boolean): void {
+  const { range } = useRange.getState();
+  if (!range) return;
+  const { edit, tryOut } = useOpenShow.getState();
+  (trying ? tryOut : edit)(levelRange, { ids: ids(), ...range, by, slope: LIMITS.pin.slope });
+}
+
+export function clearLevels(): void {
+  useOpenShow.getState().edit(clearPins, { ids: ids() });
+}
+
+// A range is about what is chosen: it goes with it.
+useOpenShow.subscribe((state, before) => {
+  if (state.chosen !== before.chosen && state.chosen?.kind !== 'parts') dropRange();
+});

@@ -1,0 +1,40 @@
+import { create } from 'zustand';
+import { snapPoints, snapTo, type SnapPoint } from '../../core/fit';
+import type { Show } from '../../core/show';
+import { currentShow, useOpenShow } from '../open/store';
+import { useTransport } from '../sound/transport';
+
+/** What an edge has been drawn to while a finger moves; null where nothing is near. */
+export const useSnap = create<{ readonly caught: SnapPoint | null }>()(() => ({ caught: null }));
+
+/** How far away a point draws, pixels, and never further than this many seconds. */
+const PULL = 9;
+const FURTHEST = 0.5;
+
+let known: { show: Show; now: number; key: string; points: SnapPoint[] } | null = null;
+
+function pointsFor(show: Show, moving: readonly string[]): SnapPoint[] {
+  const { now } = useTransport.getState();
+  const key = moving.join();
+  if (known?.show !== show || known.now !== now || known.key !== key) known = { show, now, key, points: snapPoints(show, now, moving) };
+  return known.points;
+}
+
+/** Seconds to add to a drag so that one of `edges` (where the drag alone would put them) lies on what is near. */
+export function snapBy(edges: readonly number[], moving: readonly string[], pixelsPerSecond: number): number {
+  const show = currentShow();
+  if (!show || !useOpenShow.getState().snap) return 0;
+  const found = snapTo(edges, pointsFor(show, moving), Math.min(FURTHEST, PULL / pixelsPerSecond));
+  const { caught } = useSnap.getState();
+  if (found?.point.at !== caught?.at) {
+    useSnap.setState({ caught: found?.point ?? null });
+    // A light tap in the hand, where the device has one.
+    if (found && typeof navigator !== 'undefined' && 'vibrate' in navigator) navigator.vibrate(8);
+  }
+  return found?.by ?? 0;
+}
+
+/** The drag is over. */
+export function letGo(): void {
+  if (useSnap.getState().caught) useSnap.setState({ caught: null });
+}

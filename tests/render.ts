@@ -1,0 +1,18 @@
+import { Mixer, planShow } from '../core/mix';
+import type { Show } from '../core/show';
+import type { PcmSource } from '../core/sound';
+
+/** The whole sound of a show, interleaved, rendered in blocks of the given sizes in turn. */
+export function renderShow(show: Show, sources: ReadonlyMap<string, PcmSource>, blocks: readonly number[] = [65_536]): Float32Array {
+  const plan = planShow(show);
+  const mixer = new Mixer(plan, sources);
+  const out = new Float32Array(plan.frames * 2);
+  for (let first = 0, turn = 0; first < plan.frames; turn += 1) {
+    const count = Math.min(blocks[turn % blocks.length]!, plan.frames - first);
+    const block = new Float32Array(count * 2);
+    mixer.render(first, count, block);
+    out.set(block, first * 2);
+    first += count;
+  }
+  return out;
+}

@@ -1,0 +1,94 @@
+import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
+import { View } from 'react-native';
+import { joinsBetween } from '../../core/mix';
+import { FIRST_CROSS, LIMITS, crossingsOf, type Cross, type CrossLaw, type Crossing, type Part, type Show } from '../../core/show';
+import { setCross } from '../../core/show/edits';
+import { saySpan } from '../../core/units';
+import { useAlikeness } from '../../session/bed/joins';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { Slider } from '../controls/Slider';
+import { momentEntry } from '../controls/timeEntry';
+import { openPanel } from '../panels/open';
+import { sayBend } from '../words/levels';
+
+const LAWS: readonly { readonly value: CrossLaw; readonly label: string; readonly note: string }[] = [
+  { value: 'matched', label: 'Matched', note: 'to how alike the two are there: the level stays steady' },
+  { value: 'power', label: 'Equal power', note: 'for two different sounds' },
+  { value: 'even', label: 'Even', note: 'for the same sound on both sides' },
+];
+
+/** Where a part takes over from the one before it, if it does. */
+export function crossingInto(show: Show, part: Part): Crossing | null {
+  return crossingsOf(show).find((one) => one.to.id === part.id) ?? null;
+}
+
+/** How a piece takes over from the one before it: the law, and a bend for each side. */
+export function CrossFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const { edit, tryOut } = useOpenShow.getState();
+  const alikeOf = useAlikeness(show);
+  const crossing = crossingInto(show, part);
+  if (!crossing) return null;
+  const cross: Cross = part.cross ?? FIRST_CROSS;
+  const alike = alikeOf(joinsBetween(show).get(part.id)?.into);
+  const change = (next: Partial<Cross>) => ({ id: part.id, change: next });
+  const before = show.media[crossing.from.media]!.title;
+  return (
+    <View className="gap-1">
+      <Say look="small">
+        {crossing.overlap > 0
+          ? `Crosses with “${before}” for ${saySpan(crossing.overlap)}.`
+          : `Follows “${before}” across a short crossfade.`}{' '}
+        The fades at this place rest.
+      </Say>
+      <Choice label="Crossing" options={LAWS} value={cross.law} onChange={(law) => edit(setCross, change({ law }))} />
+      <Say look="small">
+        {LAWS.find(({ value }) => value === cross.law)!.note}
+        {cross.law === 'matched' && crossing.overlap > 0 ? ` (alike: ${alike.toFixed(2).replace('-', '−')})` : ''}
+      </Say>
+      {(['bendOut', 'bendIn'] as const).map((side) => {
+        const label = side === 'bendOut' ? 'Going out' : 'Coming in';
+        return (
+          <View key={side} className="flex-row items-center gap-2">
+            <Say look="small" className="w-36">
+              {label}: {sayBend(cross[side])}
+            </Say>
+            <View className="flex-1">
+              <Slider
+                label={`${label}: bend`}
+                value={cross[side]}
+                least={-1}
+                most={1}
+                step={0.1}
+                say={sayBend}
+                onChange={(bend) => tryOut(setCross, change({ [side]: bend }))}
+                onChangeEnd={(bend) => edit(setCross, change({ [side]: bend }))}
+              />
+            </View>
+          </View>
+        );
+      })}
+      {crossing.overlap === 0 ? (
+        <NumberField
+          {...momentEntry}
+          label="Crossfade"
+          value={cross.seconds}
+          least={LIMITS.join.least}
+          most={LIMITS.join.most}
+          step={0.005}
+          say={(value) => `${value.toFixed(3)} s`}
+          onChange={(seconds) => edit(setCross, change({ seconds }))}
+        />
+      ) : null}
+      <Button
+        label="Line up the beats"
+        icon={AlignVertical}
+        kind="quiet"
+        onPress={() => openPanel({ name: 'join', join: { part: part.id, index: null } })}
+      />
+    </View>
+  );
+}

@@ -1,0 +1,77 @@
+import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
+import ArrowDownToLine from 'lucide-react-native/icons/arrow-down-to-line';
+import ArrowUpToLine from 'lucide-react-native/icons/arrow-up-to-line';
+import Scissors from 'lucide-react-native/icons/scissors';
+import { View } from 'react-native';
+import { partEnd, type Part, type Show } from '../../core/show';
+import { slipPart } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { splitHere, trimHere } from '../../session/bed/hands';
+import { joinsOf } from '../../session/bed/joins';
+import { useOpenShow } from '../../session/open/store';
+import { useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { momentEntry } from '../controls/timeEntry';
+import { openPanel } from '../panels/open';
+
+/** Cutting one part by hand: at the now line, and which passage of its sound lies in its place. */
+export function CutFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+  // To a tenth of a second: what is offered does not change with every picture while the show plays.
+  const now = useTransport((state) => Math.round(state.now * 10) / 10);
+  const within = now > part.at && now < partEnd(part);
+  const first = part.spans[0]!.from;
+  const source = show.media[part.media]!.seconds;
+  const last = Math.max(...part.spans.map((span) => span.to));
+  const least = first - Math.min(...part.spans.map((span) => span.from));
+  const joins = joinsOf(show, part);
+  const near = [...joins].sort((a, b) => Math.abs(a.at - now) - Math.abs(b.at - now))[0];
+  return (
+    <View className="gap-2">
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label="Split here"
+          hint="Split at the now line"
+          icon={Scissors}
+          kind="strong"
+          disabled={!within}
+          onPress={splitHere}
+          className="grow"
+        />
+        <Button
+          label="Start here"
+          hint="Trim the start to the now line"
+          icon={ArrowUpToLine}
+          disabled={!within}
+          onPress={() => trimHere('start')}
+        />
+        <Button
+          label="End here"
+          hint="Trim the end to the now line"
+          icon={ArrowDownToLine}
+          disabled={!within}
+          onPress={() => trimHere('end')}
+        />
+      </View>
+      {within ? null : <Say look="small">Move the part under the now line to cut it there.</Say>}
+      <NumberField
+        {...momentEntry}
+        label="Slip: passage from"
+        value={first}
+        least={least}
+        most={Math.max(first, source - (last - first))}
+        note="another passage in the same place"
+        onChange={(from) => useOpenShow.getState().edit(slipPart, { id: part.id, by: from - first })}
+      />
+      {near ? (
+        <Button
+          label={`Line up the join at ${sayTime(near.at)}`}
+          icon={AlignVertical}
+          kind="quiet"
+          onPress={() => openPanel({ name: 'join', join: { part: near.part, index: near.index } })}
+        />
+      ) : null}
+    </View>
+  );
+}

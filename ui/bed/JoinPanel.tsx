@@ -1,0 +1,102 @@
+import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
+import AudioLines from 'lucide-react-native/icons/audio-lines';
+import Square from 'lucide-react-native/icons/square';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LIMITS, type Show } from '../../core/show';
+import { setCross, setJoin } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { findJoin, lineUpJoin, shiftBy, type Join, type JoinAt } from '../../session/bed/joins';
+import { useOpenShow } from '../../session/open/store';
+import { toggleStretch, useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { Notice } from '../controls/Notice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { momentEntry } from '../controls/timeEntry';
+import { sayOffset } from '../words/times';
+import { JoinView } from './JoinView';
+
+const AROUND = ['1', '0.3', '0.05', '0.01'] as const;
+const SAID: Readonly<Record<(typeof AROUND)[number], string>> = { '1': '2 s', '0.3': '0.6 s', '0.05': '0.1 s', '0.01': '20 ms' };
+/** Steps by which the right side is moved, ms. */
+const STEPS = [-10, -1, 1, 10];
+/** Heard on either side of a join, seconds. */
+const HEARD = 2;
+
+/** The two sides of a join, mirrored outward from the middle, and moving the right one until the beats meet. */
+export function JoinPanel({ show, at }: { readonly show: Show; readonly at: JoinAt }) {
+  const join = findJoin(show, at);
+  const [around, setAround] = useState<(typeof AROUND)[number]>('0.3');
+  const [found, setFound] = useState<string | null>(null);
+  const playing = useTransport((state) => state.playing.kind === 'stretch' && state.playing.name === 'join');
+  if (!join) return <Say>This join is no longer there.</Say>;
+  const lineUp = async () => {
+    const shift = await lineUpJoin(at);
+    setFound(
+      shift === null
+        ? 'Nothing stands out within 80 ms: line it up by hand, by eye and by ear.'
+        : Math.abs(shift.by) < 5e-4
+          ? 'It is lined up already.'
+          : `Moved by ${sayOffset(-shift.by)}, ${shift.through === 'sound' ? 'by the sound itself' : 'by where the beats set in'} (${shift.alike.toFixed(2)} alike).`,
+    );
+  };
+  return (
+    <View className="gap-3">
+      <Say look="small">
+        At {sayTime(join.at, 3)} “{show.media[join.left.media]!.title}” goes out to the left and “{show.media[join.right.media]!.title}”
+        comes in to the right. Drag the right side until the beats lie beside each other.
+      </Say>
+      <Choice label="Look at" options={AROUND.map((value) => ({ value, label: SAID[value] }))} value={around} onChange={setAround} />
+      <JoinView join={join} around={Number(around)} onShift={(seconds) => shiftBy(at, -seconds)} />
+      <View className="flex-row gap-2">
+        {STEPS.map((step) => (
+          <Button
+            key={step}
+            label={`${step < 0 ? '−' : '+'}${Math.abs(step)} ms`}
+            hint={`${Math.abs(step)} ms ${step < 0 ? 'earlier' : 'later'}`}
+            kind="quiet"
+            tight
+            onPress={() => shiftBy(at, -step / 1000)}
+            className="flex-1"
+          />
+        ))}
+      </View>
+      <View className="flex-row flex-wrap gap-2">
+        <Button label="Line up for me" icon={AlignVertical} kind="strong" onPress={() => void lineUp()} className="grow" />
+        <Button
+          label={playing ? 'Stop' : 'Hear the join'}
+          icon={playing ? Square : AudioLines}
+          onPress={() => toggleStretch('join', show, join.at - HEARD, join.at + HEARD)}
+        />
+      </View>
+      {found ? <Notice text={found} onClose={() => setFound(null)} /> : null}
+      <Length show={show} join={join} />
+    </View>
+  );
+}
+
+/** How long the crossfade of a cut is; two pieces that overlap cross for as long as they do. */
+function Length({ show, join }: { readonly show: Show; readonly join: Join }) {
+  const { edit } = useOpenShow.getState();
+  const part = show.parts.find((one) => one.id === join.part)!;
+  const { index } = join;
+  if (join.overlap > 0) return <Say look="small">The two cross for {join.overlap.toFixed(3)} s: as long as they overlap.</Say>;
+  const span = index === null ? null : part.spans[index]!;
+  if (span?.fold) return <Say look="small">A loop’s seam: its lead-in and tail are set in the loop maker.</Say>;
+  return (
+    <NumberField
+      {...momentEntry}
+      label="Crossfade"
+      value={span ? span.join : (part.cross?.seconds ?? LIMITS.join.start)}
+      least={LIMITS.join.least}
+      most={LIMITS.join.most}
+      step={0.005}
+      say={(value) => `${value.toFixed(3)} s`}
+      onChange={(seconds) =>
+        index === null ? edit(setCross, { id: part.id, change: { seconds } }) : edit(setJoin, { id: part.id, index, seconds })
+      }
+    />
+  );
+}

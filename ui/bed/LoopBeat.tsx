@@ -1,0 +1,71 @@
+import Hand from 'lucide-react-native/icons/hand';
+import { View } from 'react-native';
+import { LIMITS, type Part, type Show } from '../../core/show';
+import { changeGrid, endTaps, startTaps, tapBeat, type Looping, type Shaped } from '../../session/bed/looping';
+import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { momentEntry, parseSigned } from '../controls/timeEntry';
+
+interface Props {
+  readonly show: Show;
+  readonly part: Part;
+  readonly looping: Looping;
+  readonly shaped: Shaped;
+}
+
+/** Where a piece has its beats: tapped in, typed, nudged. */
+export function LoopBeat({ looping, shaped: { grid }, show, part }: Props) {
+  const { taps } = looping;
+  const { slowest, fastest } = LIMITS.grid;
+  const known = show.media[part.media]!.grid !== undefined;
+  return (
+    <View className="gap-1">
+      <Say look="lead">The beat</Say>
+      {known || taps ? null : <Say look="small">Nobody has said yet where the beats are: tap them in, or type.</Say>}
+      {taps ? (
+        <View className="gap-2">
+          <Say look="small">
+            Tap on every beat; the first tap is a downbeat.{' '}
+            {taps.length === 0 ? '' : `${taps.length} ${taps.length === 1 ? 'tap' : 'taps'} so far.`}
+          </Say>
+          <View className="flex-row gap-2">
+            <Button label="Tap" hint="Tap the beat" icon={Hand} kind="strong" onPress={tapBeat} className="min-h-[64px] grow" />
+            <Button label={taps.length >= 3 ? 'Use these taps' : 'Stop'} onPress={endTaps} />
+          </View>
+        </View>
+      ) : (
+        <Button label="Tap the beat in" icon={Hand} onPress={startTaps} />
+      )}
+      <NumberField
+        label="Tempo"
+        value={grid.tempo}
+        least={slowest}
+        most={fastest}
+        step={0.1}
+        parse={parseSigned}
+        say={(value) => `${Number(value.toFixed(3))} BPM`}
+        onChange={(tempo) => changeGrid({ tempo })}
+      />
+      <NumberField
+        {...momentEntry}
+        label="First downbeat"
+        value={grid.downbeat}
+        least={0}
+        most={show.media[part.media]!.seconds}
+        step={0.01}
+        onChange={(downbeat) => changeGrid({ downbeat })}
+      />
+      <Say look="small">Beats in a bar</Say>
+      <Choice
+        label="Beats in a bar"
+        options={BEATS}
+        value={String(grid.beats) as (typeof BEATS)[number]['value']}
+        onChange={(beats) => changeGrid({ beats: Number(beats) })}
+      />
+    </View>
+  );
+}
+
+const BEATS = (['2', '3', '4', '5', '6', '7'] as const).map((value) => ({ value, label: value }));

@@ -1,0 +1,128 @@
+import AudioLines from 'lucide-react-native/icons/audio-lines';
+import Square from 'lucide-react-native/icons/square';
+import { useQuery } from '@tanstack/react-query';
+import { View } from 'react-native';
+import { barSeconds, barsWithin } from '../../core/music';
+import { LIMITS, type Show } from '../../core/show';
+import { sayTime } from '../../core/units';
+import {
+  SEAM,
+  changeLooping,
+  closeLooping,
+  layLooping,
+  playSeam,
+  shapeOf,
+  useLooping,
+  type Looping,
+  type Shaped,
+} from '../../session/bed/looping';
+import { seamReading } from '../../session/bed/seams';
+import { pause, useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { Notice } from '../controls/Notice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { countEntry, momentEntry } from '../controls/timeEntry';
+import { sayClick, sayPhase, sayStep } from '../words/seams';
+import { LoopBeat } from './LoopBeat';
+import { LoopLaying } from './LoopLaying';
+import { LoopStrip } from './LoopStrip';
+
+/** Whole bars of one piece as a loop: where the beats are, which bars, what is folded over the seam, and how it is laid. */
+export function LoopPanel({ show, onDone }: { readonly show: Show; readonly onDone: () => void }) {
+  const { looping } = useLooping();
+  const shaped = looping ? shapeOf(show, looping) : null;
+  const part = show.parts.find((one) => one.id === looping?.part);
+  if (!looping || !shaped || !part) return <Say>This piece is no longer in the show.</Say>;
+  return (
+    <View className="gap-4">
+      <LoopStrip media={show.media[part.media]!} looping={looping} shaped={shaped} />
+      <LoopBeat looping={looping} shaped={shaped} show={show} part={part} />
+      <Passage looping={looping} shaped={shaped} seconds={show.media[part.media]!.seconds} />
+      {shaped.seconds === null ? (
+        <Notice grave text="These bars do not lie within the piece. Choose others, or set the tempo and the first downbeat." />
+      ) : (
+        <>
+          <Seam media={part.media} shaped={shaped} />
+          <LoopLaying
+            show={show}
+            part={part}
+            looping={looping}
+            seconds={shaped.seconds}
+            onDone={() => {
+              layLooping();
+              closeLooping();
+              onDone();
+            }}
+          />
+        </>
+      )}
+    </View>
+  );
+}
+
+interface Props {
+  readonly looping: Looping;
+  readonly shaped: Shaped;
+}
+
+function Passage({ looping, shaped, seconds }: Props & { readonly seconds: number }) {
+  const { first, last } = barsWithin(shaped.grid, seconds);
+  return (
+    <View className="gap-1">
+      <Say look="lead">The bars</Say>
+      <NumberField
+        {...countEntry}
+        label="From bar"
+        value={looping.bar}
+        least={first}
+        most={Math.max(first, last - 1)}
+        onChange={(bar) => changeLooping({ bar })}
+      />
+      <NumberField
+        {...countEntry}
+        label="Bars"
+        value={looping.bars}
+        least={1}
+        most={Math.max(1, last - first)}
+        onChange={(bars) => changeLooping({ bars })}
+      />
+      <Say look="small" className="text-right">
+        {sayTime(shaped.loop.from, 3)} to {sayTime(shaped.loop.to, 3)}: {(looping.bars * barSeconds(shaped.grid)).toFixed(3)} s
+      </Say>
+    </View>
+  );
+}
+
+function Seam({ media, shaped: { loop } }: { readonly media: string; readonly shaped: Shaped }) {
+  const playing = useTransport((state) => state.playing.kind === 'stretch' && state.playing.name === SEAM);
+  const { data: reading, isFetching } = useQuery({ ...seamReading(media, loop), placeholderData: (before) => before });
+  const fold = (label: string, side: 'lead' | 'tail', note: string) => (
+    <NumberField
+      label={label}
+      value={loop.fold[side]}
+      least={0}
+      most={LIMITS.fold.most}
+      step={0.05}
+      parse={momentEntry.parse}
+      say={(value) => `${value.toFixed(3)} s`}
+      note={note}
+      onChange={(seconds) => changeLooping({ [side]: seconds })}
+    />
+  );
+  return (
+    <View className="gap-2">
+      <Say look="lead">The seam</Say>
+      {fold('Lead-in', 'lead', 'a pick-up before the first bar, over the end of the pass before')}
+      {fold('Tail', 'tail', 'the ring after the last bar, over the start of the next pass')}
+      <Button label={playing ? 'Stop' : 'Play over the seam'} icon={playing ? Square : AudioLines} onPress={playing ? pause : playSeam} />
+      {reading ? (
+        <View className={`gap-0.5 ${isFetching ? 'opacity-60' : ''}`} accessibilityLabel="Seam reading">
+          {[sayStep(reading.step), sayClick(reading.click), sayPhase(reading.phase)].map((line) => (
+            <Say key={line}>{line}</Say>
+          ))}
+        </View>
+      ) : null}
+    </View>
+  );
+}

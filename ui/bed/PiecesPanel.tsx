@@ -1,0 +1,62 @@
+import ArrowDown from 'lucide-react-native/icons/arrow-down';
+import ArrowUp from 'lucide-react-native/icons/arrow-up';
+import { View } from 'react-native';
+import { LIMITS, partSeconds, partsOn, type Show } from '../../core/show';
+import { gapBefore, placeAfter, reorderPiece } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { IconButton } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { shiftEntry } from '../controls/timeEntry';
+
+/** The pieces of the bed one after the other: their order, and the gap or overlap between each two. */
+export function PiecesPanel({ show }: { readonly show: Show }) {
+  const { edit } = useOpenShow.getState();
+  const pieces = partsOn(show, 'bed');
+  return (
+    <View className="gap-2">
+      {pieces.map((part, index) => {
+        const gap = gapBefore(show, part);
+        const { title } = show.media[part.media]!;
+        return (
+          <View key={part.id} className="gap-1" accessibilityLabel={`Piece ${index + 1}`}>
+            {gap === null ? null : (
+              <NumberField
+                {...shiftEntry}
+                label={`Gap before piece ${index + 1}`}
+                value={Number(gap.toFixed(6))}
+                least={-LIMITS.showSeconds}
+                most={LIMITS.showSeconds}
+                note={gap < -5e-4 ? 'they overlap and cross' : ''}
+                onChange={(next) => edit(placeAfter, { id: part.id, gap: next })}
+              />
+            )}
+            <View className="flex-row items-center rounded-control border border-line bg-card py-1 pl-3">
+              <View className="flex-1">
+                <Say look="strong" numberOfLines={1}>
+                  {index + 1} · {title}
+                </Say>
+                <Say look="small">
+                  from {sayTime(part.at)}, plays {sayTime(partSeconds(part))}
+                </Say>
+              </View>
+              <IconButton
+                label={`Piece ${index + 1} earlier`}
+                icon={ArrowUp}
+                disabled={index === 0}
+                onPress={() => edit(reorderPiece, { id: part.id, index: index - 1 })}
+              />
+              <IconButton
+                label={`Piece ${index + 1} later`}
+                icon={ArrowDown}
+                disabled={index === pieces.length - 1}
+                onPress={() => edit(reorderPiece, { id: part.id, index: index + 1 })}
+              />
+            </View>
+          </View>
+        );
+      })}
+    </View>
+  );
+}

@@ -1,0 +1,53 @@
+import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
+import { gapBefore, pieceBefore, placeAfter, shiftLater } from '../../core/show/edits';
+import { saySpan } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { shiftEntry } from '../controls/timeEntry';
+
+function sayGap(gap: number, before: string): string {
+  if (Math.abs(gap) < 5e-4) return `follows “${before}” without a gap`;
+  return gap > 0 ? `${saySpan(gap)} after the end of “${before}”` : `${saySpan(gap)} over the end of “${before}”`;
+}
+
+/** Where a piece lies against the one before it, and moving it with all that come later. */
+export function PlaceFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const [shift, setShift] = useState(1);
+  const { edit } = useOpenShow.getState();
+  const before = pieceBefore(show, part);
+  const gap = gapBefore(show, part);
+  const later = show.parts.some((one) => one.lane === part.lane && one.at > part.at);
+  if (!before || gap === null) return null;
+  const by = (seconds: number) => edit(shiftLater, { id: part.id, by: seconds });
+  return (
+    <View className="gap-1">
+      <NumberField
+        {...shiftEntry}
+        label="Gap (− overlaps)"
+        value={Number(gap.toFixed(6))}
+        least={-Math.min(partSeconds(before), partSeconds(part))}
+        most={LIMITS.showSeconds}
+        note={sayGap(gap, show.media[before.media]!.title)}
+        onChange={(next) => edit(placeAfter, { id: part.id, gap: next })}
+      />
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label="Close up"
+          icon={ChevronsUp}
+          disabled={Math.abs(gap) < 5e-4}
+          onPress={() => edit(placeAfter, { id: part.id, gap: 0 })}
+        />
+      </View>
+      {later ? (
+        <>
+          <NumberField {...shiftEntry} label="Shift all later by" value={shift} least={-600} most={600} onChange={setShift} />
+          <Button label="Shift this and all later" kind="quiet" disabled={shift === 0} onPress={() => by(shift)} />
+        </>
+      ) : null}
+    </View>
+  );
+}

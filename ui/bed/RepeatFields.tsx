@@ -1,0 +1,100 @@
+import Copy from 'lucide-react-native/icons/copy';
+import Paste from 'lucide-react-native/icons/clipboard-paste';
+import Repeat from 'lucide-react-native/icons/repeat';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LIMITS, partEnd, passOf, showSeconds, spansSeconds, type Part, type Show } from '../../core/show';
+import { repeatPart, repeatTimes } from '../../core/show/edits';
+import { copyChosen, pasteHere, repeatChosen, useClipboard } from '../../session/bed/hands';
+import { openLooping } from '../../session/bed/looping';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { countEntry, spanEntry } from '../controls/timeEntry';
+import { openPanel } from '../panels/open';
+
+/** Copying what is chosen, and repeating it: as passes of one piece, or as copies at a distance. */
+export function RepeatFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+  const copied = useClipboard((state) => state.parts.length);
+  const [only] = parts;
+  const bed = parts.length === 1 && only && show.lanes.find((lane) => lane.id === only.lane)?.kind === 'bed';
+  return (
+    <View className="gap-2">
+      <View className="flex-row flex-wrap gap-2">
+        <Button label="Copy" icon={Copy} onPress={copyChosen} className="grow" />
+        <Button label="Paste here" hint="Paste at the now line" icon={Paste} disabled={copied === 0} onPress={pasteHere} className="grow" />
+      </View>
+      {bed ? <Passes show={show} part={only} /> : <Copies show={show} parts={parts} />}
+    </View>
+  );
+}
+
+function Passes({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const { edit } = useOpenShow.getState();
+  const [times, setTimes] = useState(2);
+  const end = showSeconds(show);
+  const room = end - part.at;
+  const pass = spansSeconds(passOf(part.spans));
+  const join = LIMITS.join.start;
+  return (
+    <View className="gap-2">
+      <NumberField
+        {...countEntry}
+        label="Passes"
+        value={times}
+        least={1}
+        most={Math.max(1, Math.min(LIMITS.spans, Math.floor(LIMITS.showSeconds / pass)))}
+        onChange={setTimes}
+      />
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label={`Repeat ${times} times`}
+          icon={Repeat}
+          onPress={() => edit(repeatTimes, { id: part.id, times, join })}
+          className="grow"
+        />
+        <Button
+          label="Until the show ends"
+          disabled={room <= pass}
+          onPress={() => edit(repeatPart, { id: part.id, end, join, ending: 'stop', fade: LIMITS.fade.stopLeast })}
+          className="grow"
+        />
+      </View>
+      <Button
+        label="Make a loop of whole bars"
+        icon={Repeat}
+        kind="quiet"
+        onPress={() => {
+          openLooping(show, part);
+          openPanel({ name: 'loop' });
+        }}
+      />
+    </View>
+  );
+}
+
+function Copies({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+  const first = Math.min(...parts.map((part) => part.at));
+  const length = Math.max(...parts.map(partEnd)) - first;
+  const [times, setTimes] = useState(2);
+  const [every, setEvery] = useState<number | null>(null);
+  const apart = every ?? Math.max(1, Math.ceil(length));
+  const untilEnd = Math.max(0, Math.ceil((showSeconds(show) - first) / apart - 1e-9) - 1);
+  return (
+    <View className="gap-2">
+      <NumberField {...spanEntry} label="Again every" value={apart} least={0.05} most={600} onChange={setEvery} />
+      <NumberField {...countEntry} label="Times more" value={times} least={1} most={200} onChange={setTimes} />
+      <View className="flex-row flex-wrap gap-2">
+        <Button label={`Repeat ${times} times`} icon={Repeat} onPress={() => repeatChosen(times, apart)} className="grow" />
+        <Button
+          label="Until the show ends"
+          disabled={untilEnd < 1}
+          onPress={() => repeatChosen(Math.min(200, untilEnd), apart)}
+          className="grow"
+        />
+      </View>
+      <Say look="small">Copies lie on the same lane and go their own way.</Say>
+    </View>
+  );
+}

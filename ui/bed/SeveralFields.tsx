@@ -1,0 +1,47 @@
+import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
+import Trash from 'lucide-react-native/icons/trash';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Part, Show } from '../../core/show';
+import { moveParts, setPartGain } from '../../core/show/edits';
+import { removeChosen, splitHere } from '../../session/bed/hands';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { LevelField } from '../controls/LevelField';
+import { NumberField } from '../controls/NumberField';
+import { shiftEntry } from '../controls/timeEntry';
+import { sayChange } from '../words/levels';
+import { RangeFields } from './RangeFields';
+import { RepeatFields } from './RepeatFields';
+
+/** What can be done to several parts together. */
+export function SeveralFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+  const { edit, tryOut } = useOpenShow.getState();
+  const [by, setBy] = useState(1);
+  const ids = parts.map((part) => part.id);
+  const gain = parts[0]!.gain;
+  return (
+    <View className="gap-3">
+      <View className="gap-1">
+        <NumberField {...shiftEntry} label="Move by" value={by} least={-3600} most={3600} onChange={setBy} />
+        <View className="flex-row flex-wrap gap-2">
+          <Button label="Move them" disabled={by === 0} onPress={() => edit(moveParts, { ids, by })} className="grow" />
+          <Button label="Split here" hint="Split at the now line" onPress={splitHere} />
+        </View>
+      </View>
+      <LevelField
+        label="Loudness of all"
+        gain={gain}
+        note={sayChange(gain)}
+        onTry={(next) => tryOut(setPartGain, { ids, gain: next })}
+        onSet={(next) => edit(setPartGain, { ids, gain: next })}
+      />
+      <RangeFields parts={parts} />
+      <RepeatFields show={show} parts={parts} />
+      <View className="flex-row flex-wrap gap-2">
+        <Button label="Remove and close up" icon={ChevronsUp} onPress={() => removeChosen(true)} />
+        <Button label="Remove them" icon={Trash} kind="danger" onPress={() => removeChosen(false)} />
+      </View>
+    </View>
+  );
+}

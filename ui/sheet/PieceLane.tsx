@@ -1,0 +1,105 @@
+import { useMemo } from 'react';
+import { joinsBetween, type PartJoins } from '../../core/mix';
+import { partEnd, partsOn, type Part, type Show } from '../../core/show';
+import { useAlikeness } from '../../session/bed/joins';
+import { useRange } from '../../session/bed/range';
+import { useOpenShow } from '../../session/open/store';
+import type { Column } from './columns';
+import type { HandleTone } from './Handle';
+import { LaneTiles, type Draw, type LaidPart } from './LaneTiles';
+import { PartBody, PartHandles } from './PartHandles';
+import { RangeBand } from './RangeBand';
+import type { Viewport } from './useSheetScroll';
+
+interface Props {
+  readonly show: Show;
+  /** The show before the gesture under way. */
+  readonly saved: Show;
+  readonly kind: 'bed' | 'spot';
+  readonly draw: Draw;
+  readonly tone: HandleTone;
+  readonly column: Column;
+  readonly view: Viewport;
+}
+
+/** Keeps what is equal the same, so that what hangs on it is not drawn again. */
+class Same<T> {
+  private known = new Map<string, { text: string; value: T }>();
+
+  of(key: string, value: T): T {
+    const text = JSON.stringify(value);
+    const before = this.known.get(key);
+    if (before?.text === text) return before.value;
+    this.known.set(key, { text, value });
+    return value;
+  }
+}
+
+/** Beside one another what sounds at the same time: a place in the column for each part, and how many places there are. */
+export function besideEachOther(parts: readonly Part[]): { places: number[]; count: number } {
+  const ends: number[] = [];
+  const places = parts.map((part) => {
+    const free = ends.findIndex((end) => end <= part.at + 1e-6);
+    const place = free < 0 ? ends.length : free;
+    ends[place] = partEnd(part);
+    return place;
+  });
+  return { places, count: Math.max(1, ends.length) };
+}
+
+/** A place narrower than this cannot be touched, pixels. */
+const NARROWEST = 20;
+
+/** Pieces of the bed, or spot sounds: drawn, chosen by a tap, with handles at what is chosen. */
+export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props) {
+  const chosen = useOpenShow((store) => store.chosen);
+  const marked = useRange((state) => state.range !== null);
+  const alikeOf = useAlikeness(show);
+  const same = useMemo(() => new Same<PartJoins>(), []);
+  const parts = useMemo(() => partsOn(show, kind), [show, kind]);
+  const joins = useMemo(() => joinsBetween(show), [show]);
+  const bases = useMemo(() => new Map(saved.parts.map((part) => [part.id, part])), [saved]);
+  const columns = useMemo(() => {
+    if (kind === 'bed') return parts.map(() => column);
+    const { places, count } = besideEachOther(parts);
+    const width = Math.max(NARROWEST, column.width / count);
+    return places.map((place) => ({ x: Math.min(column.x + place * width, column.x + column.width - width), width }));
+  }, [kind, parts, column]);
+  const laid = parts.map((part, index): LaidPart => {
+    const own = joins.get(part.id) ?? {};
+    return {
+      part,
+      column: columns[index]!,
+      ...(own.into || own.out ? { joins: same.of(part.id, own) } : {}),
+      into: alikeOf(own.into),
+      out: alikeOf(own.out),
+    };
+  });
+  const { pixelsPerSecond, top, bottom } = view;
+  const ids = chosen?.kind === 'parts' ? chosen.ids : [];
+  // What is far away is neither drawn nor laid out; what is chosen stays, wherever it is.
+  const isNear = (part: Part) => part.at * pixelsPerSecond <= bottom && partEnd(part) * pixelsPerSecond >= top;
+  const mine = parts.filter((part) => ids.includes(part.id));
+  return (
+    <>
+      <LaneTiles show={show} parts={laid} draw={draw} column={column} view={view} />
+      {laid.map(({ part }, index) => {
+        const { x: left, width } = columns[index]!;
+        const isChosen = ids.includes(part.id);
+        if (!isChosen && !isNear(part)) return null;
+        const alone = isChosen && ids.length === 1 && !marked;
+        const { into, out } = joins.get(part.id) ?? {};
+        const common = { part, left, width, pixelsPerSecond, tone };
+        return (
+          <div key={part.id}>
+            <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="bed" />
+            {alone ? (
+              <PartHandles {...common} base={bases.get(part.id) ?? part} crossesIn={into !== undefined} crossesOut={out !== undefined} />
+            ) : null}
+          </div>
+        );
+      })}
+      {mine.length > 0 ? <RangeBand column={column} pixelsPerSecond={pixelsPerSecond} ids={ids} /> : null}
+    </>
+  );
+}
