@@ -17,7 +17,7 @@ const RETRY = 5_000;
  */
 export class Autosave {
   private waiting: { history: History; place: Place } | null = null;
-  private writing: { history: History; place: Place } | null = null;
+  private writing: { id: string; history: History | null; place: Place } | null = null;
   private waitingPlace: { id: string; place: Place } | null = null;
   private running: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
@@ -63,9 +63,14 @@ export class Autosave {
 
   /** What waits or is on its way, put where it survives even if the page ends now. */
   private keep(): void {
-    const unsaved = this.waiting ?? this.writing;
-    if (unsaved) keepUnsaved(unsaved.history.show.id, unsaved.history, unsaved.place, Date.now());
-    else if (this.waitingPlace) keepUnsaved(this.waitingPlace.id, null, this.waitingPlace.place, 0);
+    const { waiting, writing, waitingPlace } = this;
+    const id = waiting?.history.show.id ?? waitingPlace?.id ?? writing?.id;
+    if (id === undefined) return;
+    const sent = writing?.id === id ? writing : null;
+    const history = waiting?.history ?? sent?.history ?? null;
+    // The latest place, which may have changed after the edit that is being written.
+    const place = waiting?.place ?? waitingPlace?.place ?? sent!.place;
+    keepUnsaved(id, history, place, history ? Date.now() : 0);
   }
 
   private cancelTimer(): void {
@@ -83,7 +88,8 @@ export class Autosave {
     const { waiting, waitingPlace } = this;
     this.waiting = null;
     this.waitingPlace = null;
-    this.writing = waiting;
+    if (waiting) this.writing = { id: waiting.history.show.id, ...waiting };
+    else if (waitingPlace) this.writing = { ...waitingPlace, history: null };
     try {
       if (waiting) {
         const at = Date.now();

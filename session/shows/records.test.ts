@@ -67,6 +67,32 @@ describe('the lifeboat of a page that hides', () => {
 });
 
 describe('saving by itself', () => {
+  it('keeps the place a person went to while an edit was still being written, and the page ended', async () => {
+    const kept = new Map<string, string>();
+    const storage = {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    };
+    const hide: (() => void)[] = [];
+    Object.assign(globalThis, {
+      localStorage: storage,
+      document: { addEventListener: () => undefined },
+      window: { addEventListener: (_: string, run: () => void) => hide.push(run) },
+    });
+    const autosave = new Autosave(() => undefined);
+    const edited = perform(history('i'), renameShow, { title: 'On its way' });
+    autosave.show(edited, { ...START_PLACE, now: 17 });
+    const write = autosave.flush();
+    autosave.place('i', { ...START_PLACE, now: 16.88 });
+    hide.forEach((run) => run());
+    await write;
+    expect(await openRecord('i')).toMatchObject({ history: edited, place: { now: 16.88 } });
+    Reflect.deleteProperty(globalThis, 'document');
+    Reflect.deleteProperty(globalThis, 'window');
+    Reflect.deleteProperty(globalThis, 'localStorage');
+  });
+
   it('puts what the disk refuses into the lifeboat, and an edit of another show does not push it out', async () => {
     const kept = new Map<string, string>();
     const storage = {

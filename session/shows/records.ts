@@ -174,14 +174,20 @@ function placeOf(text: string | null | undefined): Place {
 
 /** One transaction: the show, its steps and the place change together or not at all. */
 export async function saveRecord(history: History, place: Place, savedAt: number): Promise<void> {
+  const { id } = history.show;
   const record = JSON.stringify({ savedAt, ...history });
-  await guarded(() => storage.setMany({ [SHOW + history.show.id]: record, [PLACE + history.show.id]: JSON.stringify(place) }));
-  clearLifeboat(history.show.id);
+  await relieved(id, () => storage.setMany({ [SHOW + id]: record, [PLACE + id]: JSON.stringify(place) }));
 }
 
 export async function savePlace(id: string, place: Place): Promise<void> {
-  await guarded(() => storage.setItem(PLACE + id, JSON.stringify(place)));
-  clearLifeboat(id);
+  await relieved(id, () => storage.setItem(PLACE + id, JSON.stringify(place)));
+}
+
+/** A write that makes what lay in the lifeboat superfluous: not what a hiding page puts there meanwhile, that is newer. */
+async function relieved(id: string, write: () => Promise<void>): Promise<void> {
+  const before = readLifeboat(id);
+  await guarded(write);
+  if (readLifeboat(id) === before) clearLifeboat(id);
 }
 
 /** Renames or otherwise replaces a stored show, its undo steps untouched. */
