@@ -1,3 +1,20 @@
 export { REACH, bestShift, type Shift } from './shift';
 export { planPass, readSeam, type Pass, type SeamReading } from './seam';
 export { edgesOf, snapPoints, snapTo, type SnapPoint, type Snapped } from './snap';
+export { FIRST_WISH, MET, type Jump, type Meet, type Wish } from './wish';
+export { prepareWeb, type Web } from './likeness';
+export { jumpsOf, mostInARow, weave, type Path } from './weave';
+export { hidingOf, spliced, type Hiding, type Splice } from './splice';
+export {
+  NUDGE,
+  answersFor,
+  loopAnswer,
+  nudgeAnswer,
+  startFitting,
+  stopAnswer,
+  weaveAnswer,
+  weaveAnswers,
+  type Answer,
+  type Fitting,
+  type Way,
+} from './answers';

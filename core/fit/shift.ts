@@ -1,3 +1,4 @@
+import { Fft, fftSize } from '../sound/fft';
 import { TRACE_STEP, traceOf, type PcmSource, type SoundPlace } from '../sound';
 import { RATE, clamp, framesOf, type Frames, type Seconds } from '../units';
 
@@ -68,7 +69,46 @@ interface Peak {
 
 /** Places that are at least this much as alike as the best one are looked at close up, and how many of them. */
 const ALSO = 0.4;
-const MANY = 24;
+const MANY = 12;
+
+/** Σ a[i] b[i + lag] for lags [0, lags); two real signals in one complex transform. */
+function correlate(a: Float32Array, b: Float32Array, lags: number): Float64Array {
+  const size = fftSize(Math.max(a.length, b.length) + lags);
+  const fft = transforms.get(size) ?? new Fft(size);
+  transforms.set(size, fft);
+  const real = new Float64Array(size);
+  const imaginary = new Float64Array(size);
+  real.set(a);
+  imaginary.set(b.subarray(0, Math.min(b.length, a.length + lags)));
+  fft.forward(real, imaginary);
+  // With X = A + iB: A = (X(k) + X*(−k)) / 2, B = (X(k) − X*(−k)) / 2i; the product A* B, half of it written at a time.
+  const [re, im] = [new Float64Array(size), new Float64Array(size)];
+  for (let k = 0; k < size; k += 1) {
+    const m = k === 0 ? 0 : size - k;
+    const [ar, ai] = [(real[k]! + real[m]!) / 2, (imaginary[k]! - imaginary[m]!) / 2];
+    const [br, bi] = [(imaginary[k]! + imaginary[m]!) / 2, (real[m]! - real[k]!) / 2];
+    re[k] = ar * br + ai * bi;
+    im[k] = ar * bi - ai * br;
+  }
+  fft.inverse(re, im);
+  return re.subarray(0, lags);
+}
+
+/** Below so many lags the sums are quicker one by one. */
+const FEW = 64;
+
+function correlateFew(a: Float32Array, b: Float32Array, lags: number): Float64Array {
+  const out = new Float64Array(lags);
+  for (let lag = 0; lag < lags; lag += 1) {
+    let sum = 0;
+    for (let i = 0; i < a.length; i += 1) sum += a[i]! * b[i + lag]!;
+    out[lag] = sum;
+  }
+  return out;
+}
+
+/** Transforms that were planned before; two sizes are ever asked for. */
+const transforms = new Map<number, Fft>();
 
 /**
  * The lags within ±far at which `b`, which is longer by `far` at either end, correlates with `a` better than at the lags beside
@@ -79,16 +119,12 @@ function peaksOf(a: Float32Array, b: Float32Array, far: number, weight: Float32A
   let aa = 0;
   for (let i = 0; i < size; i += 1) aa += weight[i]! * a[i]! * a[i]!;
   if (aa < 1e-9) return [];
-  const alike = new Float64Array(2 * far + 1);
-  for (let shift = 0; shift < alike.length; shift += 1) {
-    let [ab, bb] = [0, 0];
-    for (let i = 0; i < size; i += 1) {
-      const value = b[i + shift]!;
-      ab += weight[i]! * a[i]! * value;
-      bb += weight[i]! * value * value;
-    }
-    alike[shift] = bb < 1e-9 ? 0 : ab / Math.sqrt(aa * bb);
-  }
+  const lags = 2 * far + 1;
+  const weighted = Float32Array.from({ length: size }, (_, i) => weight[i]! * a[i]!);
+  const sums = lags < FEW ? correlateFew : correlate;
+  const ab = sums(weighted, b, lags);
+  const bb = sums(weight.subarray(0, size), b.map((value) => value * value), lags);
+  const alike = Float64Array.from({ length: lags }, (_, shift) => (bb[shift]! < 1e-9 ? 0 : ab[shift]! / Math.sqrt(aa * bb[shift]!)));
   const tops: Peak[] = [];
   for (const [shift, value] of alike.entries()) {
     if (value >= (alike[shift - 1] ?? -1) && value >= (alike[shift + 1] ?? -1)) tops.push({ lag: shift - far, alike: value });
@@ -118,19 +154,24 @@ function onsetsOf(trace: Float32Array): Float32Array {
   return smooth;
 }
 
-/** Frames around a coarse answer that are tried. */
+/** Frames around a coarse answer that are tried, and how much of the sound on either side decides. */
 const NEAR: Frames = TRACE_STEP + 2;
+const CLOSE: Seconds = 0.15;
 
 /** The best lag to the frame: the trace leaves out the high tones that tell neighbouring places apart. */
 function refine(left: SoundPlace, right: SoundPlace, coarse: readonly Peak[]): Peak {
-  const a = monoAround(left, framesOf(AROUND));
+  const a = monoAround(left, framesOf(CLOSE));
   const weight = weights(a.length);
   let best: Peak | null = null;
-  for (const { lag } of coarse) {
+  let worth = -Infinity;
+  // What is alike from afar as well as close up: a note may be struck twice within a moment.
+  for (const { lag, alike } of coarse) {
     const middle = lag * TRACE_STEP;
-    const b = monoAround({ source: right.source, at: right.at + middle }, framesOf(AROUND) + NEAR);
+    const b = monoAround({ source: right.source, at: right.at + middle }, framesOf(CLOSE) + NEAR);
     const [top] = peaksOf(a, b, NEAR, weight);
-    if (top && (!best || top.alike > best.alike)) best = { lag: top.lag + middle, alike: top.alike };
+    if (!top || top.alike + alike <= worth) continue;
+    worth = top.alike + alike;
+    best = { lag: top.lag + middle, alike: top.alike };
   }
   return best ?? { lag: coarse[0]!.lag * TRACE_STEP, alike: coarse[0]!.alike };
 }

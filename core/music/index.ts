@@ -1,1 +1,6 @@
 export { barSeconds, barStart, barsWithin, beatSeconds, beatsBetween, beatsOfPart, gridFromTaps, nearestBar, type Beat } from './grid';
+export { HEARING, LONGEST_PIECE, downbeatsOf, hear, hearing, placeInBar, type Hearing, type Tempo } from './hearing';
+export type { Ending } from './ending';
+export { TIMBRE, type Features } from './moments';
+export type { Section } from './sections';
+export type { Voice } from './voices';

@@ -6,6 +6,8 @@
 export class Fft {
   private readonly cosines: Float64Array;
   private readonly sines: Float64Array;
+  /** Pairs of places that change seats before the first stage; null where a table would be too large to stay in the cache. */
+  private readonly swaps: Int32Array | null;
 
   /** @param size a power of two, at least 2. */
   constructor(readonly size: number) {
@@ -31,13 +33,15 @@ export class Fft {
         this.sines[half + k] = this.sines[half * 2 + k * 2]!;
       }
     }
+    this.swaps = size <= CACHED ? swapsOf(size) : null;
   }
 
   /** X[k] = Σ x[n] e^(−2πi kn/N), in place; `real` and `imaginary` have `size` numbers each. */
   forward(real: Float64Array, imaginary: Float64Array): void {
     const { size } = this;
     if (real.length !== size || imaginary.length !== size) throw new RangeError(`both arrays must have ${size} numbers`);
-    reverseBits(real, imaginary);
+    if (this.swaps) swapAll(this.swaps, real, imaginary);
+    else reverseBits(real, imaginary);
     // Blocks that stay in the cache go through all their stages before the next block begins.
     const block = Math.min(size, CACHED);
     for (let start = 0; start < size; start += block) {
@@ -59,6 +63,10 @@ export class Fft {
   /** All stages from half-length `from` up to below `to`, two at a time where there are two: memory is passed half as often. */
   private stages(real: Float64Array, imaginary: Float64Array, from: number, to: number, start: number, end: number): void {
     let half = from;
+    if (half === 1 && to > 2) {
+      firstStages(real, imaginary, start, end);
+      half = 4;
+    }
     for (; half * 2 < to; half *= 4) this.twoStages(real, imaginary, half, start, end);
     if (half < to) this.stage(real, imaginary, half, start, end);
   }
@@ -128,6 +136,62 @@ export class Fft {
 const FINE = 1024;
 /** Complex numbers that fit into a core's second cache with room to spare. */
 const CACHED = 8192;
+
+/** The first two stages, whose turns are quarter turns: no multiplication. */
+function firstStages(real: Float64Array, imaginary: Float64Array, start: number, end: number): void {
+  for (let i = start; i < end; i += 4) {
+    const r0 = real[i]!;
+    const r1 = real[i + 1]!;
+    const r2 = real[i + 2]!;
+    const r3 = real[i + 3]!;
+    const m0 = imaginary[i]!;
+    const m1 = imaginary[i + 1]!;
+    const m2 = imaginary[i + 2]!;
+    const m3 = imaginary[i + 3]!;
+    const ar = r0 + r1;
+    const am = m0 + m1;
+    const br = r0 - r1;
+    const bm = m0 - m1;
+    const er = r2 + r3;
+    const em = m2 + m3;
+    const fr = r2 - r3;
+    const fm = m2 - m3;
+    real[i] = ar + er;
+    imaginary[i] = am + em;
+    real[i + 2] = ar - er;
+    imaginary[i + 2] = am - em;
+    real[i + 1] = br + fm;
+    imaginary[i + 1] = bm - fr;
+    real[i + 3] = br - fm;
+    imaginary[i + 3] = bm + fr;
+  }
+}
+
+/** The pairs of places whose numbers are each other's bits in reverse. */
+function swapsOf(size: number): Int32Array {
+  const pairs: number[] = [];
+  let j = 0;
+  for (let i = 1; i < size; i += 1) {
+    let bit = size >> 1;
+    for (; j & bit; bit >>= 1) j ^= bit;
+    j ^= bit;
+    if (i < j) pairs.push(i, j);
+  }
+  return Int32Array.from(pairs);
+}
+
+function swapAll(pairs: Int32Array, real: Float64Array, imaginary: Float64Array): void {
+  for (let p = 0; p < pairs.length; p += 2) {
+    const i = pairs[p]!;
+    const j = pairs[p + 1]!;
+    const re = real[i]!;
+    real[i] = real[j]!;
+    real[j] = re;
+    const im = imaginary[i]!;
+    imaginary[i] = imaginary[j]!;
+    imaginary[j] = im;
+  }
+}
 
 function reverseBits(real: Float64Array, imaginary: Float64Array): void {
   const size = real.length;
