@@ -1,5 +1,7 @@
 import { Failure } from '../core/failure';
 import { Complaint } from './files';
+import { FIT_OPTIONS, Unmeetable, fit } from './fit';
+import { hear } from './hear';
 import { LOOP_OPTIONS, loop } from './loop';
 import { measure } from './measure';
 import { render } from './render';
@@ -7,15 +9,19 @@ import type { WavFormat } from '../core/files';
 
 const USAGE = `bed measure IN.wav                          loudness and peaks as JSON
 bed render SHOWDIR OUT.wav [--bits 16|24|32]  the sound of a show (SHOWDIR holds show.json and media/)
+bed hear IN.wav [--json]                       tempo, beats, bars, sections, last chord
+bed fit IN.wav --seconds N --out OUT.wav [--report R.json] [--by weave|loop|stop|nudge] [--miss S] [--splices few|some|many]
+        [--shortest BEATS] [--keep A-B]... [--drop A-B]... [--meet SOURCE@SHOW]... [--bits 16|24|32]
+                                            the piece as long as is wanted; --miss 0 is exact to the sample
 bed loop IN.wav --bars A-B --tempo T --downbeat S --out OUT.wav [--report R.json] [--beats 4] [--lead S] [--tail S] [--bits 16|24|32]
                                             whole bars (A to B, bar 1 at the downbeat) as a WAV with its loop points`;
 
 const FORMATS: Readonly<Record<string, WavFormat>> = { '16': 'int16', '24': 'int24', '32': 'float32' };
 
 /** Takes `--name value` pairs out of the words. @throws Complaint for a name that is not in `known`. */
-function split(words: readonly string[], known: readonly string[]): { plain: string[]; options: Map<string, string> } {
+function splitAll(words: readonly string[], known: readonly string[]): { plain: string[]; options: Map<string, string[]> } {
   const plain: string[] = [];
-  const options = new Map<string, string>();
+  const options = new Map<string, string[]>();
   for (let i = 0; i < words.length; i += 1) {
     const word = words[i]!;
     if (!word.startsWith('--')) {
@@ -24,9 +30,15 @@ function split(words: readonly string[], known: readonly string[]): { plain: str
     }
     const value = words[(i += 1)];
     if (!known.includes(word.slice(2)) || value === undefined) throw new Complaint(`${word} is not an option here, or has no value`);
-    options.set(word.slice(2), value);
+    options.set(word.slice(2), [...(options.get(word.slice(2)) ?? []), value]);
   }
   return { plain, options };
+}
+
+/** The same where the last value of each option counts. */
+function split(words: readonly string[], known: readonly string[]): { plain: string[]; options: Map<string, string> } {
+  const { plain, options } = splitAll(words, known);
+  return { plain, options: new Map([...options].map(([name, values]) => [name, values.at(-1)!])) };
 }
 
 function run(command: string | undefined, rest: readonly string[]): string {
@@ -49,17 +61,31 @@ function run(command: string | undefined, rest: readonly string[]): string {
       if (plain.length !== 1 || !format) throw new Complaint('loop takes one sound: bed loop IN.wav --bars A-B --tempo T --out OUT.wav');
       return loop(plain[0]!, options, format);
     }
+    case 'hear': {
+      const { plain } = split(
+        rest.filter((word) => word !== '--json'),
+        [],
+      );
+      if (plain.length !== 1) throw new Complaint('hear takes one sound: bed hear IN.wav --json');
+      return hear(plain[0]!);
+    }
+    case 'fit': {
+      const { plain, options } = splitAll(rest, FIT_OPTIONS);
+      const format = FORMATS[options.get('bits')?.at(-1) ?? '24'];
+      if (plain.length !== 1 || !format) throw new Complaint('fit takes one sound: bed fit IN.wav --seconds N --out OUT.wav');
+      return fit(plain[0]!, options, format);
+    }
     case undefined:
     case '--help':
       return USAGE;
     default:
-      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, loop`);
+      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, hear, fit, loop`);
   }
 }
 
 /** One sentence for what can go wrong with a file or a show. */
 function sentence(error: unknown): string {
-  if (error instanceof Complaint) return error.message;
+  if (error instanceof Complaint || error instanceof Unmeetable) return error.message;
   if (error instanceof Failure) {
     const why = typeof error.details.why === 'string' ? ` (${error.details.why})` : '';
     const said: Partial<Record<Failure['code'], string>> = {
@@ -77,5 +103,5 @@ try {
   process.stdout.write(`${run(process.argv[2], process.argv.slice(3))}\n`);
 } catch (error) {
   process.stderr.write(`${sentence(error)}\n`);
-  process.exitCode = 2;
+  process.exitCode = error instanceof Unmeetable ? 3 : 2;
 }

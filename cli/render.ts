@@ -2,8 +2,8 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { WavWriter, type WavFormat } from '../core/files';
 import { planShow } from '../core/mix';
-import { readShow, type Show } from '../core/show';
-import type { PcmSource } from '../core/sound';
+import { readShow, soundOfKey, type Show } from '../core/show';
+import { stretchedSource, type PcmSource } from '../core/sound';
 import { Complaint, soundSource } from './files';
 import { writePlan } from './output';
 
@@ -33,10 +33,15 @@ export function render(folder: string, out: string, format: WavFormat): string {
   const opened = new Map<string, ReturnType<typeof soundSource>>();
   try {
     for (const part of plan.parts) {
-      if (!opened.has(part.media)) opened.set(part.media, soundSource(mediaPath(folder, part.media)));
+      const { media } = soundOfKey(part.media);
+      if (!opened.has(media)) opened.set(media, soundSource(mediaPath(folder, media)));
     }
     const writer = new WavWriter(format);
-    const sources = new Map<string, PcmSource>([...opened].map(([id, one]) => [id, one.source]));
+    const sources = new Map<string, PcmSource>();
+    for (const { media: key } of plan.parts) {
+      const { media, speed } = soundOfKey(key);
+      if (!sources.has(key)) sources.set(key, stretchedSource(opened.get(media)!.source, speed));
+    }
     writePlan(out, writer, plan, sources, { first: 0, frames: plan.frames });
     return JSON.stringify({ frames: plan.frames, rate: 48_000, clipped: writer.clipped });
   } finally {

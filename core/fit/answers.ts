@@ -7,7 +7,7 @@ import { prepareWeb, type Judge, type Web } from './likeness';
 import { hidingOf, spliced, splicesOf, togetherOf, type Alignments, type Hiding, type Splice } from './splice';
 import { stopFade, stopNear } from './stop';
 import { weave, type Path } from './weave';
-import { FIRST_WISH, type Wish } from './wish';
+import { FIRST_WISH, MET, type Wish } from './wish';
 
 export type Way = 'weave' | 'loop' | 'stop' | 'nudge';
 
@@ -65,18 +65,18 @@ export function startFitting(heard: Hearing, source: PcmSource, piece: Stretch):
 
 /** Answers of all ways, best first, each really different from those before it. */
 export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST_WISH): Answer[] {
+  // Only a weave can bring moments together or leave passages out.
+  const bound = wish.meets.length > 0 || wish.out.length > 0;
   const all = [
     ...weaveAnswers(fitting, wanted, wish),
-    loopAnswer(fitting, wanted, wish),
-    nudgeAnswer(fitting, wanted, NUDGE.unnoticed),
-    stopAnswer(fitting, wanted, wish),
+    ...(bound ? [] : [loopAnswer(fitting, wanted, wish), nudgeAnswer(fitting, wanted, NUDGE.unnoticed), stopAnswer(fitting, wanted, wish)]),
   ].filter((one): one is Answer => one !== null);
   return all.filter((one, i) => all.slice(0, i).every((other) => different(one, other))).sort((a, b) => worth(b) - worth(a));
 }
 
 /** What ranks answers: how well they hide, a real ending, and a length that is near. */
-function worth({ way, quality, off, splices }: Answer): number {
-  return quality - Math.abs(off) * 0.025 - (way === 'stop' ? 0.75 : 0) - (way === 'nudge' ? 0.1 : 0) - splices.length * 0.006;
+function worth({ way, kind, quality, off, splices }: Answer): number {
+  return quality + (kind === 'best' ? 0.03 : 0) - Math.abs(off) * 0.025 - (way === 'stop' ? 0.75 : 0) - (way === 'nudge' ? 0.1 : 0) - splices.length * 0.006;
 }
 
 /** Two answers whose passages lie within half a second of each other are one. */
@@ -251,3 +251,57 @@ export function nudgeAnswer({ piece }: Fitting, wanted: Seconds, most: number): 
   };
 }
 
+
+/** The answers of one way, best first. */
+export const waysOf: Readonly<Record<Way, (fitting: Fitting, wanted: Seconds, wish: Wish) => Answer[]>> = {
+  weave: (fitting, wanted, wish) => weaveAnswers(fitting, wanted, wish).sort((a, b) => worth(b) - worth(a)),
+  loop: (fitting, wanted, wish) => some(loopAnswer(fitting, wanted, wish)),
+  stop: (fitting, wanted, wish) => some(stopAnswer(fitting, wanted, wish)),
+  nudge: (fitting, wanted) => some(nudgeAnswer(fitting, wanted, NUDGE.most)),
+};
+
+const some = (answer: Answer | null): Answer[] => (answer ? [answer] : []);
+
+const REASON: Readonly<Record<Way, string>> = {
+  weave: 'No weave',
+  loop: 'No loop',
+  stop: 'No place to stop',
+  nudge: 'No change of speed of up to 20 %',
+};
+
+/** Why a wish cannot be met, and how near the piece gets to it, in one sentence. */
+export function howNear(fitting: Fitting, wanted: Seconds, wish: Wish, way: Way | null): string {
+  const { piece } = fitting;
+  const whole = piece.to - piece.from;
+  const said = (seconds: Seconds) => `${seconds.toFixed(1)} s`;
+  if (way === 'nudge') {
+    const nearest = Math.min(Math.max(wanted, whole / (1 + NUDGE.most)), whole / (1 - NUDGE.most));
+    return `${REASON.nudge} makes ${said(whole)} last ${said(wanted)}; it gets to ${said(nearest)}.`;
+  }
+  if (way === 'stop') return `${REASON.stop}: the piece lasts ${said(whole)}, which is not longer than ${said(wanted)}.`;
+  if (wish.meets.length > 0) {
+    const near = nearestMeeting(fitting, wanted, wish);
+    return near === null
+      ? 'The moments cannot meet: none of them can be brought nearer under these wishes.'
+      : `The moments cannot meet within ${MET} s under these wishes; the nearest comes within ${near.toFixed(1)} s.`;
+  }
+  const solve = way === 'loop' ? loopAnswer : weaveAnswer;
+  for (const miss of [wish.miss * 2, 10, 20, 60, wanted, whole * 2]) {
+    if (miss <= wish.miss) continue;
+    const answer = solve(fitting, wanted, { ...wish, miss });
+    if (answer) return `${REASON[way ?? 'weave']} under these wishes lasts ${said(wanted)} give or take ${said(wish.miss)}; the nearest lasts ${said(answer.seconds)}.`;
+  }
+  return `${REASON[way ?? 'weave']} is possible under these wishes; the piece itself lasts ${said(whole)}.`;
+}
+
+/** By how little the moments can miss each other, seconds, in steps of half a second; null where they cannot come near at all. */
+function nearestMeeting(fitting: Fitting, wanted: Seconds, wish: Wish): Seconds | null {
+  for (let by = 0.5; by <= 12; by += 0.5) {
+    for (const way of [-1, 1]) {
+      const meets = wish.meets.map((one) => ({ source: one.source, at: one.at + way * by }));
+      if (meets.some(({ at }) => at < 0 || at > wanted)) continue;
+      if (weaveAnswer(fitting, wanted, { ...wish, meets })) return by + MET;
+    }
+  }
+  return null;
+}

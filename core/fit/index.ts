@@ -1,13 +1,15 @@
 export { REACH, bestShift, type Shift } from './shift';
 export { planPass, readSeam, type Pass, type SeamReading } from './seam';
 export { edgesOf, snapPoints, snapTo, type SnapPoint, type Snapped } from './snap';
-export { FIRST_WISH, MET, type Jump, type Meet, type Wish } from './wish';
+export { FIRST_WISH, MET, type Meet, type Wish } from './wish';
 export { prepareWeb, type Web } from './likeness';
 export { jumpsOf, mostInARow, weave, type Path } from './weave';
 export { hidingOf, spliced, type Hiding, type Splice } from './splice';
 export {
   NUDGE,
   answersFor,
+  howNear,
+  waysOf,
   loopAnswer,
   nudgeAnswer,
   startFitting,
@@ -18,3 +20,4 @@ export {
   type Fitting,
   type Way,
 } from './answers';
+export { shaped, type Shaped } from './shaped';

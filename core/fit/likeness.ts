@@ -108,9 +108,11 @@ const within = (at: Seconds, { from, to }: Stretch) => at > from + 1e-6 && at < 
 
 /** Steps beyond what nine in ten of the piece's own steps stay below are heard as steps. */
 const STEP_PRICE = 0.8;
+const UNLIKE_PRICE = 1.6;
 
 function price(judge: Judge, leave: number, land: number): number {
-  let sum = judge.unlike(leave, land);
+  // Two splices that hide are better than one that does not.
+  let sum = UNLIKE_PRICE * judge.unlike(leave, land) ** 2;
   for (const step of judge.steps(leave, land)) if (step > 0.9) sum += STEP_PRICE * Math.min(1, step - 0.9);
   return sum;
 }

@@ -1,7 +1,7 @@
-import type { Stretch } from '../show/types';
+import type { Jump, Stretch } from '../show/types';
 import type { Seconds } from '../units';
 import type { Web } from './likeness';
-import { ENDS, MET, type Jump, type Wish } from './wish';
+import { ENDS, MET, type Wish } from './wish';
 
 /** A way through a piece. */
 export interface Path {
@@ -14,13 +14,13 @@ export interface Path {
 }
 
 /** What a splice costs for being one. */
-const EACH: Readonly<Record<Wish['splices'], number>> = { few: 1.1, some: 0.3, many: 0.06 };
+const EACH: Readonly<Record<Wish['splices'], number>> = { few: 1.1, some: 0.16, many: 0.03 };
 /** Finest step of the time that has passed, seconds, and most cells of the table: its memory is bounded. */
 const FINEST: Seconds = 0.12;
 const STEPS = 700;
 const CELLS = 3e6;
 /** A second of missing the wanted length, and a second by which a moment is missed. */
-const MISS_PRICE = 0.12;
+const MISS_PRICE = 0.25;
 const MEET_PRICE = 0.6;
 /** A short way back is heard again at once: whatever comes round within this is a refrain too many, seconds. */
 const SOON: Seconds = 14;

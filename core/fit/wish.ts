@@ -1,4 +1,4 @@
-import type { Stretch } from '../show/types';
+import type { Jump, Stretch } from '../show/types';
 import type { Seconds } from '../units';
 
 /** A moment of the music that must sound at a moment of the show. */
@@ -7,12 +7,6 @@ export interface Meet {
   readonly source: Seconds;
   /** Seconds from the start of the fitted piece. */
   readonly at: Seconds;
-}
-
-/** A splice: after `from` of the source comes `to`, seconds. */
-export interface Jump {
-  readonly from: Seconds;
-  readonly to: Seconds;
 }
 
 /** How a piece is to be fitted. */

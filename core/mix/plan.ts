@@ -2,6 +2,7 @@ import { EDGE, envelopeOf, rampOf, type CrossShape, type Envelope, type Hush } f
 import { crossingsOf, type Crossing } from '../show/crossings';
 import { ownParts } from '../show/own';
 import { showSeconds } from '../show/placement';
+import { soundKey, soundSeconds } from '../show/speed';
 import type { Lane, MediaId, Part, Show, Span } from '../show/types';
 import { RATE, framesOf, gainOfDecibels, type Frames, type Gain } from '../units';
 
@@ -16,7 +17,7 @@ export interface PlannedJoin extends CrossShape {
   readonly reaching: boolean;
 }
 
-/** One side of a join: its sound, and the frame of it that is heard at the join's start. */
+/** One side of a join: its sound (`soundKey`), and the frame of it that is heard at the join's start. */
 export interface JoinSide {
   readonly media: MediaId;
   readonly source: Frames;
@@ -37,6 +38,7 @@ export interface PlannedSpan {
 
 export interface PlannedPart {
   readonly id: string;
+  /** What it plays: a medium, or one at another speed (`soundKey`). */
   readonly media: MediaId;
   readonly start: Frames;
   readonly end: Frames;
@@ -75,7 +77,7 @@ export function planParts(show: Show, parts: readonly Part[]): PlannedPart[] {
   const crossings = joinsBetween(show);
   return parts.map((part) => {
     const { into = null, out = null } = crossings.get(part.id) ?? {};
-    return planPart(part, lanes.get(part.lane)!, show.media[part.media]!.seconds, into, out);
+    return planPart(part, lanes.get(part.lane)!, soundSeconds(show, part), into, out);
   });
 }
 
@@ -121,8 +123,8 @@ function joinOf(show: Show, { from, to, overlap, cross }: Crossing): PlannedJoin
   const leftSource = framesOf(left.from) + (leftEnd - lastStart);
   const ends: CutEnds = {
     cut: overlap > 0 ? rightStart : leftEnd,
-    left: { media: from.media, end: leftSource, seconds: left.to - left.from, frames: framesOf(show.media[from.media]!.seconds) },
-    right: { media: to.media, from: framesOf(right.from), seconds: right.to - right.from },
+    left: { media: soundKey(from), end: leftSource, seconds: left.to - left.from, frames: framesOf(soundSeconds(show, from)) },
+    right: { media: soundKey(to), from: framesOf(right.from), seconds: right.to - right.from },
   };
   if (overlap === 0) return joinAcross(ends, cross.seconds, cross);
   const frames = leftEnd - rightStart;
@@ -137,17 +139,21 @@ function joinOf(show: Show, { from, to, overlap, cross }: Crossing): PlannedJoin
     law,
     bendOut,
     bendIn,
-    left: { media: from.media, source: leftSource - frames },
-    right: { media: to.media, source: ends.right.from },
+    left: { media: soundKey(from), source: leftSource - frames },
+    right: { media: soundKey(to), source: ends.right.from },
     reaching: false,
   };
 }
 
-/** Spans of one sound, one after the other from the start, as they are: for listening to a piece before it is laid, and for a loop. */
-export function planSpans(media: MediaId, seconds: number, spans: readonly Span[]): Plan {
+/**
+ * Spans of one sound, one after the other from the start, as they are: for listening to a piece before it is laid, and for a loop.
+ * @param out fades over its last seconds.
+ */
+export function planSpans(media: MediaId, seconds: number, spans: readonly Span[], out = 0): Plan {
   const lane = { gain: 0, pan: 0 };
   const fade = { seconds: 0, bend: 0 };
-  const part: Part = { id: 'sound', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut: fade, quiet: [], pins: [] };
+  const fadeOut = { seconds: out, bend: 0 };
+  const part: Part = { id: 'sound', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
   const planned = planPart(part, lane, seconds, null, null);
   return { frames: planned.end, master: 1, closing: 0, parts: [planned] };
 }
@@ -217,7 +223,7 @@ function planPart(
 ): PlannedPart {
   const { cuts, end } = bounds(part);
   const frames = framesOf(sourceSeconds);
-  const { media } = part;
+  const media = soundKey(part);
   const joins = part.spans.slice(0, -1).map((span, index) => {
     const next = part.spans[index + 1]!;
     const cut = cuts[index + 1]!;

@@ -8,9 +8,12 @@ export {
   type Fold,
   type FrameShape,
   type Framing,
+  type Fitted,
   type Grid,
+  type Jump,
   type Lane,
   type LaneKind,
+  type Marks,
   type Media,
   type MediaId,
   type OwnSound,
@@ -47,4 +50,5 @@ export { spreadRange } from './times';
 export { BED_LANE, OWN_LANE, SPOT_LANE, VOICE_LANE, newShow } from './newShow';
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
 export { pinLevel } from './pins';
+export { heardMoment, soundKey, soundOfKey, soundSeconds, sourceMoment, speedOf } from './speed';
 export { loopOf, loopSeconds, loopSpans, passesFor, type Loop } from './loop';

@@ -23,6 +23,10 @@ export const LIMITS = {
   pin: { least: -60, most: 12, slope: 0.5, count: 2000 },
   /** Beats a minute and beats in a bar. */
   grid: { slowest: 20, fastest: 400, fewest: 2, most: 7 },
+  /** Nudges: a fifth faster or slower at the most (common practice). */
+  speed: { least: 0.8, most: 1.25 },
+  /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
+  fit: { fewestBeats: 2, mostBeats: 64, miss: 10, meets: 8, jumps: 400, marks: 60 },
   titleLength: 120,
   /** Longest show and latest start of a part, seconds: three hours of 32-bit float stereo still fit a RIFF file. */
   showSeconds: 3 * 3600,

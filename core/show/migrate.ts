@@ -24,6 +24,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
     lanes: Array.isArray(raw.lanes) ? [...(raw.lanes as Raw[]), spotLane()] : raw.lanes,
     parts: each(raw.parts, { pins: [] }),
   }),
+  /** Format 4 brought speeds, what a part was fitted with, and marks on a piece: all of them may be missing. */
+  3: (raw) => ({ ...raw, format: 4 }),
 };
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */

@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { Failure } from '../failure';
 import { LIMITS } from './limits';
 import { migrate } from './migrate';
+import { soundSeconds } from './speed';
 import { FORMAT, type Show } from './types';
 
 const id = Joi.string()
@@ -92,6 +93,40 @@ const grid = Joi.object({
   downbeat: seconds.required(),
 });
 
+const jumps = Joi.array()
+  .items(Joi.object({ from: seconds.required(), to: seconds.required() }))
+  .max(LIMITS.fit.jumps)
+  .required();
+
+const fitted = Joi.object({
+  way: Joi.valid('weave', 'loop', 'stop', 'nudge').required(),
+  to: Joi.alternatives(Joi.valid('show'), seconds).required(),
+  made: seconds.required(),
+  piece: stretch.required(),
+  splices: Joi.valid('few', 'some', 'many').required(),
+  shortest: Joi.number().integer().min(LIMITS.fit.fewestBeats).max(LIMITS.fit.mostBeats).required(),
+  miss: Joi.number().min(0).max(LIMITS.fit.miss).required(),
+  lean: Joi.number().min(-1).max(1).required(),
+  meets: Joi.array()
+    .items(Joi.object({ source: seconds.required(), at: seconds.required() }))
+    .max(LIMITS.fit.meets)
+    .required(),
+  avoid: jumps,
+  hold: jumps,
+  slack: Joi.valid('pictures', 'speed', 'ring', 'leave').required(),
+  self: Joi.boolean().required(),
+});
+
+const passages = Joi.array().items(stretch).max(LIMITS.fit.marks).required();
+const marks = Joi.object({
+  keep: passages,
+  out: passages,
+  names: Joi.array()
+    .items(Joi.object({ at: seconds.required(), name: Joi.string().min(1).max(40).required() }))
+    .max(LIMITS.fit.marks)
+    .required(),
+});
+
 const part = Joi.object({
   id: id.required(),
   lane: id.required(),
@@ -104,6 +139,8 @@ const part = Joi.object({
   quiet: quiet.required(),
   pins: Joi.array().items(pin).max(LIMITS.pin.count).required(),
   cross,
+  speed: Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most),
+  fit: fitted,
   clip: id,
 });
 
@@ -119,6 +156,7 @@ const media = Joi.object({
   height: Joi.number().integer().min(0).max(100_000).required(),
   credit: Joi.string().allow('').max(400),
   grid,
+  marks,
 });
 
 /** The show around its lists: what is in them is checked one by one. */
@@ -177,7 +215,7 @@ function danglingName(value: Show): string | null {
     if (!lanes.has(one.lane)) return `part ${one.id} names no lane`;
     const source = value.media[one.media];
     if (!source || source.channels === 0) return `part ${one.id} names no sound`;
-    if (one.spans.some((each) => each.to > source.seconds + GRACE)) return `part ${one.id} plays past its sound's end`;
+    if (one.spans.some((each) => each.to > soundSeconds(value, one) + GRACE)) return `part ${one.id} plays past its sound's end`;
   }
   return null;
 }

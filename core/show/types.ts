@@ -1,7 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 3;
+export const FORMAT = 4;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -138,6 +138,39 @@ export interface Fade {
   readonly bend: number;
 }
 
+/** A splice: after `from` of the source comes `to`, seconds. */
+export interface Jump {
+  readonly from: Seconds;
+  readonly to: Seconds;
+}
+
+/** How a part was fitted, so that it can be fitted anew when the show's length changes. */
+export interface Fitted {
+  readonly way: 'weave' | 'loop' | 'stop' | 'nudge';
+  /** As long as the show, or so many seconds. */
+  readonly to: 'show' | Seconds;
+  /** The length that it was made for, seconds. */
+  readonly made: Seconds;
+  /** What of the source it was made from, seconds. */
+  readonly piece: Stretch;
+  readonly splices: 'few' | 'some' | 'many';
+  /** Shortest passage between splices, beats. */
+  readonly shortest: number;
+  /** Allowed miss, seconds. */
+  readonly miss: Seconds;
+  /** −1 harmony .. 1 sound colour. */
+  readonly lean: number;
+  /** Moments of the source that must sound at moments of the part. */
+  readonly meets: readonly { readonly source: Seconds; readonly at: Seconds }[];
+  /** Splices taken away by hand, and those that are to stay. */
+  readonly avoid: readonly Jump[];
+  readonly hold: readonly Jump[];
+  /** What takes up the rest. */
+  readonly slack: 'pictures' | 'speed' | 'ring' | 'leave';
+  /** Whether it is fitted anew by itself when the show's length changes. */
+  readonly self: boolean;
+}
+
 export interface Part {
   readonly id: string;
   readonly lane: string;
@@ -154,6 +187,13 @@ export interface Part {
   readonly pins: readonly Pin[];
   /** How it takes over from the part before; what every part starts with where it says nothing. */
   readonly cross?: Cross | undefined;
+  /**
+   * Source seconds a heard second, pitch unchanged; 1 where it says nothing. The spans are seconds of the sound at this speed
+   * (core/show/speed.ts).
+   */
+  readonly speed?: number | undefined;
+  /** How it was fitted, if it was. */
+  readonly fit?: Fitted | undefined;
   /** The clip it belongs to (its sound set apart, or another recording of it): it moves along when the clip does. */
   readonly clip?: string | undefined;
 }
@@ -175,6 +215,18 @@ export interface Media {
   readonly credit?: string;
   /** Beats and bars as a person set them. */
   readonly grid?: Grid | undefined;
+  /** What a person said of its passages. */
+  readonly marks?: Marks | undefined;
+}
+
+/** What a person said of a piece's passages, seconds of the source. */
+export interface Marks {
+  /** No splice may fall in these. */
+  readonly keep: readonly Stretch[];
+  /** These are left out when the piece is fitted. */
+  readonly out: readonly Stretch[];
+  /** Names of sections, by the moment they begin at. */
+  readonly names: readonly { readonly at: Seconds; readonly name: string }[];
 }
 
 /** The document. Plain immutable JSON; show length and placements are computed, never stored. */

@@ -6,5 +6,6 @@ export { PeakBuilder, binFrames, levelFor, packPeaks, peakBetween, unpackPeaks, 
 export { soundingOf, type Sounding } from './silence';
 export { HOP, LoudnessMeter, type Loudness } from './loudness';
 export { align, type Alignment } from './align';
+export { speedFor, stretchedSource, stretching, toHeard, toSource, type Stretching } from './stretch';
 export { TRACE_STEP, TraceBuilder, traceOf } from './trace';
 export { SILENT, alikeness, isSilent, type SoundPlace } from './alike';

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { joinsBetween, type JoinSound, type PlannedJoin } from '../../core/mix';
-import { crossingsOf, partEnd, type Part, type Show } from '../../core/show';
+import { crossingsOf, partEnd, soundKey, type Part, type Show } from '../../core/show';
 import { shiftJoin } from '../../core/show/edits';
 import { currentShow, report, useOpenShow } from '../open/store';
 import { asker } from '../workers';
@@ -33,8 +33,8 @@ export function joinsOf(show: Show, part: Part): Join[] {
       index,
       at,
       overlap: 0,
-      left: { media: part.media, at: span.to },
-      right: { media: part.media, at: next.from },
+      left: { media: soundKey(part), at: span.to },
+      right: { media: soundKey(part), at: next.from },
     });
   }
   for (const { from, to, start, overlap } of crossingsOf(show)) {
@@ -47,8 +47,8 @@ export function joinsOf(show: Show, part: Part): Join[] {
       index: null,
       at: start + middle,
       overlap,
-      left: { media: from.media, at: last.to - (partEnd(from) - start) + middle },
-      right: { media: to.media, at: to.spans[0]!.from + middle },
+      left: { media: soundKey(from), at: last.to - (partEnd(from) - start) + middle },
+      right: { media: soundKey(to), at: to.spans[0]!.from + middle },
     });
   }
   return joins.sort((a, b) => a.at - b.at);

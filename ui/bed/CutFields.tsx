@@ -3,7 +3,7 @@ import ArrowDownToLine from 'lucide-react-native/icons/arrow-down-to-line';
 import ArrowUpToLine from 'lucide-react-native/icons/arrow-up-to-line';
 import Scissors from 'lucide-react-native/icons/scissors';
 import { View } from 'react-native';
-import { partEnd, type Part, type Show } from '../../core/show';
+import { partEnd, soundSeconds, type Part, type Show } from '../../core/show';
 import { slipPart } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
 import { splitHere, trimHere } from '../../session/bed/hands';
@@ -22,7 +22,7 @@ export function CutFields({ show, part }: { readonly show: Show; readonly part: 
   const now = useTransport((state) => Math.round(state.now * 10) / 10);
   const within = now > part.at && now < partEnd(part);
   const first = part.spans[0]!.from;
-  const source = show.media[part.media]!.seconds;
+  const source = soundSeconds(show, part);
   const last = Math.max(...part.spans.map((span) => span.to));
   const least = first - Math.min(...part.spans.map((span) => span.from));
   const joins = joinsOf(show, part);

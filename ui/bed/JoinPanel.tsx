@@ -3,7 +3,7 @@ import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Square from 'lucide-react-native/icons/square';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, type Show } from '../../core/show';
+import { LIMITS, soundOfKey, type Show } from '../../core/show';
 import { setCross, setJoin } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
 import { findJoin, lineUpJoin, shiftBy, type Join, type JoinAt } from '../../session/bed/joins';
@@ -45,7 +45,7 @@ export function JoinPanel({ show, at }: { readonly show: Show; readonly at: Join
   return (
     <View className="gap-3">
       <Say look="small">
-        At {sayTime(join.at, 3)} “{show.media[join.left.media]!.title}” goes out to the left and “{show.media[join.right.media]!.title}”
+        At {sayTime(join.at, 3)} “{show.media[soundOfKey(join.left.media).media]!.title}” goes out to the left and “{show.media[soundOfKey(join.right.media).media]!.title}”
         comes in to the right. Drag the right side until the beats lie beside each other.
       </Say>
       <Choice label="Look at" options={AROUND.map((value) => ({ value, label: SAID[value] }))} value={around} onChange={setAround} />

@@ -1,4 +1,5 @@
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
+import { soundOfKey } from '../../core/show';
 import { RATE } from '../../core/units';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useMemo } from 'react';
@@ -9,7 +10,7 @@ import { useMemo } from 'react';
  */
 export function useRows(media: string, from: number, secondsPerRow: number, rows: number): Float32Array {
   const close = secondsPerRow * RATE < binFrames(0);
-  const { data: peaks } = usePeaks(media);
+  const { data: peaks } = usePeaks(soundOfKey(media).media);
   const starts = useMemo(
     () => (close ? Float64Array.from({ length: rows }, (_, row) => from + row * secondsPerRow) : null),
     [close, from, secondsPerRow, rows],

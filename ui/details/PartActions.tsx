@@ -5,7 +5,7 @@ import Scissors from 'lucide-react-native/icons/scissors';
 import Undo from 'lucide-react-native/icons/undo-dot';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import type { Part, Show } from '../../core/show';
+import { soundSeconds, type Part, type Show } from '../../core/show';
 import { clearPins, putBackOwn, removeParts, restorePart, trimSilence } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
@@ -20,7 +20,7 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
   const clip = part.clip;
   const sounding = facts?.sounding ?? null;
   const silence = facts ? saySilence(facts) : null;
-  const source = show.media[part.media]!.seconds;
+  const source = soundSeconds(show, part);
   const touched =
     part.spans.length > 1 ||
     part.spans[0]!.from > 0 ||

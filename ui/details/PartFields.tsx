@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
+import { LIMITS, partSeconds, soundSeconds, type Part, type Show } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
 import { decibelsOfPercent, parseTime, percentOfDecibels } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
@@ -21,7 +21,7 @@ const sayExact = momentEntry.say;
 /** Where a part starts and which passage of its sound it plays, to the millisecond. */
 export function EndsFields({ show, part }: Props) {
   const { edit } = useOpenShow.getState();
-  const source = show.media[part.media]!.seconds;
+  const source = soundSeconds(show, part);
   const last = part.spans.at(-1)!;
   return (
     <View className="gap-1">

@@ -1,6 +1,6 @@
 import { memo, useEffect, useMemo, useRef } from 'react';
 import type { PartJoins } from '../../core/mix';
-import { partEnd, type Lane, type Part, type Show } from '../../core/show';
+import { partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';
@@ -47,7 +47,7 @@ export function LaneTiles({ show, parts, draw, column, view }: Props) {
           key={`${part.id} ${index}`}
           part={part}
           lane={lanes.get(part.lane)!}
-          sourceSeconds={show.media[part.media]!.seconds}
+          soundLength={soundSeconds(show, part)}
           mute={mute}
           joins={joins}
           into={into}
@@ -67,7 +67,7 @@ export function LaneTiles({ show, parts, draw, column, view }: Props) {
 interface PartTileProps {
   readonly part: Part;
   readonly lane: Lane;
-  readonly sourceSeconds: number;
+  readonly soundLength: number;
   readonly mute: boolean;
   readonly joins: PartJoins;
   readonly into: number;
@@ -81,7 +81,7 @@ interface PartTileProps {
 
 /** One part on one tile. Drawn anew only when something of its own changes, however many others there are. */
 const PartTile = memo(function PartTile(props: PartTileProps) {
-  const { part, lane, sourceSeconds, mute, joins, into, out, draw, index, left, width, pixelsPerSecond } = props;
+  const { part, lane, soundLength, mute, joins, into, out, draw, index, left, width, pixelsPerSecond } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
   const { data: peaks = null } = usePeaks(part.media);
@@ -91,7 +91,7 @@ const PartTile = memo(function PartTile(props: PartTileProps) {
     () => (close ? rowStarts(part, { from, pixelsPerSecond, width, height: TILE }) : null),
     [close, part, from, pixelsPerSecond, width],
   );
-  const { data: rows = null } = useCloseUp(part.media, starts, 1 / pixelsPerSecond);
+  const { data: rows = null } = useCloseUp(soundKey(part), starts, 1 / pixelsPerSecond);
 
   useEffect(() => {
     const pen = canvas.current?.getContext('2d');
@@ -101,9 +101,9 @@ const PartTile = memo(function PartTile(props: PartTileProps) {
     canvas.current.height = Math.round(TILE * dense);
     pen.scale(dense, dense);
     const heard = { gain: lane.gain, mute: mute || lane.mute };
-    const river = { part, lane: heard, peaks, sourceSeconds, joins, alike: { into, out }, rows: close ? rows : null };
+    const river = { part, lane: heard, peaks, soundLength, joins, alike: { into, out }, rows: close ? rows : null };
     draw(pen, river, { from, pixelsPerSecond, width, height: TILE }, tokens);
-  }, [part, lane, peaks, rows, close, sourceSeconds, from, pixelsPerSecond, width, tokens, mute, joins, into, out, draw]);
+  }, [part, lane, peaks, rows, close, soundLength, from, pixelsPerSecond, width, tokens, mute, joins, into, out, draw]);
 
   return (
     <canvas

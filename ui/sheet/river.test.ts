@@ -41,7 +41,7 @@ it('draws the banks at the very level that the mixer plays', () => {
   const part = show.parts[0]!;
   const lane = show.lanes[0]!;
   const { pen, lines } = notingPen();
-  drawRiver(pen, { part, lane, peaks: steadyPeaks(20), sourceSeconds: 20, ...alone }, stretch, tokens.light);
+  drawRiver(pen, { part, lane, peaks: steadyPeaks(20), soundLength: 20, ...alone }, stretch, tokens.light);
   const envelope = partEnvelope(part, lane, 20);
   const right = lines.at(-1)!;
   for (let row = 0; row < 200; row += 1) {
@@ -65,7 +65,7 @@ it('draws a crossing at the very level that the mixer plays, on both sides', () 
     const part = show.parts.find((one) => one.id === id)!;
     drawRiver(
       pen,
-      { part, lane: show.lanes[0]!, peaks: steadyPeaks(10), sourceSeconds: 10, ...alone, joins: joins.get(id)! },
+      { part, lane: show.lanes[0]!, peaks: steadyPeaks(10), soundLength: 10, ...alone, joins: joins.get(id)! },
       stretch,
       tokens.light,
     );
@@ -93,7 +93,7 @@ it('looks as closely as single samples: a row for each, out of what it is given'
   const rows = new Float32Array(200);
   rows[50] = 1;
   const { pen, rows: drawn } = notingPen();
-  drawRiver(pen, { part: show.parts[0]!, lane: show.lanes[0]!, peaks: null, sourceSeconds: 20, ...alone, rows }, close, tokens.light);
+  drawRiver(pen, { part: show.parts[0]!, lane: show.lanes[0]!, peaks: null, soundLength: 20, ...alone, rows }, close, tokens.light);
   expect(drawn.filter((row) => row.colour === tokens.light.rain).map((row) => row.y)).toEqual([50]);
 });
 
@@ -102,7 +102,7 @@ it('shows pale what the piece would be without its fades, dark what is heard', (
   const { pen, rows } = notingPen();
   drawRiver(
     pen,
-    { part: show.parts[0]!, lane: show.lanes[0]!, peaks: steadyPeaks(20), sourceSeconds: 20, ...alone },
+    { part: show.parts[0]!, lane: show.lanes[0]!, peaks: steadyPeaks(20), soundLength: 20, ...alone },
     stretch,
     tokens.light,
   );
@@ -116,7 +116,7 @@ it('draws nothing outside the part, and no dark water on a muted lane', () => {
   const { pen, rows } = notingPen();
   drawRiver(
     pen,
-    { part: show.parts[0]!, lane: { gain: 0, mute: true }, peaks: steadyPeaks(5), sourceSeconds: 5, ...alone },
+    { part: show.parts[0]!, lane: { gain: 0, mute: true }, peaks: steadyPeaks(5), soundLength: 5, ...alone },
     stretch,
     tokens.light,
   );
@@ -126,7 +126,7 @@ it('draws nothing outside the part, and no dark water on a muted lane', () => {
   const above = notingPen();
   drawRiver(
     above.pen,
-    { part: show.parts[0]!, lane: show.lanes[0]!, peaks: null, sourceSeconds: 5, ...alone },
+    { part: show.parts[0]!, lane: show.lanes[0]!, peaks: null, soundLength: 5, ...alone },
     { ...stretch, height: 100 },
     tokens.light,
   );

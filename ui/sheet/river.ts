@@ -1,6 +1,6 @@
 import { crossGain, envelopeAt } from '../../core/level';
 import { partEnvelope, type PartJoins } from '../../core/mix';
-import { partEnd, type Lane, type Part, type Span } from '../../core/show';
+import { partEnd, speedOf, type Lane, type Part, type Span } from '../../core/show';
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';
 import type { Tokens } from '../theme/useTokens';
@@ -10,7 +10,7 @@ export interface RiverPart {
   readonly part: Part;
   readonly lane: Pick<Lane, 'gain' | 'mute'>;
   readonly peaks: Peaks | null;
-  readonly sourceSeconds: number;
+  readonly soundLength: number;
   /** How it takes over from its neighbours, and how alike the two are there. */
   readonly joins: PartJoins;
   readonly alike: { readonly into: number; readonly out: number };
@@ -67,8 +67,8 @@ export function rowStarts(part: Part, { from, pixelsPerSecond, height }: Stretch
 }
 
 /** The level of a part at a moment of its own, as it will be heard. */
-function levelOf({ part, lane, sourceSeconds, joins, alike }: RiverPart): (moment: number) => number {
-  const envelope = partEnvelope(part, lane, sourceSeconds, joins);
+function levelOf({ part, lane, soundLength, joins, alike }: RiverPart): (moment: number) => number {
+  const envelope = partEnvelope(part, lane, soundLength, joins);
   const start = framesOf(part.at);
   const { into, out } = joins;
   return (moment) => {
@@ -87,8 +87,10 @@ function peaksOf({ part, peaks, rows }: RiverPart, { from, pixelsPerSecond }: St
   if (!peaks) return () => 0;
   const sourceAt = sourceWalker(part.spans);
   const level = levelFor(1 / pixelsPerSecond);
+  // The overview is of the source; a nudged sound lies within a few hundredths of it, which no row of the overview tells apart.
+  const speed = speedOf(part);
   return (row) => {
-    const source = sourceAt(Math.max(0, from + (row + 0.5) / pixelsPerSecond - part.at));
+    const source = sourceAt(Math.max(0, from + (row + 0.5) / pixelsPerSecond - part.at)) * speed;
     return peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond);
   };
 }

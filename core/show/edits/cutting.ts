@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import { RATE, clamp, framesOf, secondsOf, type Decibels, type Seconds } from '../../units';
 import { isCrossing } from '../crossings';
 import { LIMITS } from '../limits';
+import { soundSeconds } from '../speed';
 import { joinPins, shiftPins, slicePins } from '../pins';
 import { partEnd, partSeconds } from '../placement';
 import { sliceSpans } from '../spans';
@@ -53,7 +54,7 @@ export const slipPart = defineEdit<{ id: string; by: Seconds }>('slip', (show, {
 });
 
 function slip(show: Draft<Show>, part: Draft<Part>, by: Seconds): void {
-  const source = show.media[part.media]!.seconds;
+  const source = soundSeconds(show, part);
   const first = Math.min(...part.spans.map((span) => span.from));
   const last = Math.max(...part.spans.map((span) => span.to));
   const shift = clamp(by, -first, Math.max(0, source - last));

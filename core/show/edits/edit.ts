@@ -64,9 +64,9 @@ export function find<T extends { id: string }>(list: readonly T[], id: string, w
  */
 export function nameMedia(show: Draft<Show>, media: Media): void {
   const known = show.media[media.id];
-  if (!known) show.media[media.id] = { ...media };
+  if (!known) show.media[media.id] = { ...media } as Draft<Media>;
   else if (known.kind !== media.kind) {
     const clip = known.kind === 'clip' ? known : media;
-    show.media[media.id] = { ...clip, seconds: Math.max(known.seconds, media.seconds) };
+    show.media[media.id] = { ...clip, seconds: Math.max(known.seconds, media.seconds) } as Draft<Media>;
   }
 }

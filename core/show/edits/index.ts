@@ -46,3 +46,4 @@ export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, split
 export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, setCross, shiftLater } from './pieces';
 export { layLoop, setGrid } from './loops';
 export { renameShow, setBlack, setMasterGain, setShape } from './whole';
+export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';

@@ -30,6 +30,9 @@ export const layLoop = defineEdit<{ id: string; loop: Loop; passes: number; from
     if (!spans || spans.some((span) => span.to > source + 1e-9) || spans.length > LIMITS.spans) return;
     part.spans = spans.map((span) => ({ ...span, ...(span.fold ? { fold: { ...span.fold } } : {}) }));
     part.pins = [];
+    // A loop is laid at the piece's own speed.
+    if (part.speed !== undefined) part.speed = undefined;
+    if (part.fit) part.fit = undefined;
     fitFades(part);
   },
 );

@@ -3,6 +3,7 @@ import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { movePins } from '../pins';
 import { partSeconds, spansSeconds } from '../placement';
+import { soundSeconds } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
 import type { Fade, Media, Part, Show } from '../types';
 import { defineEdit, find, nameMedia } from './edit';
@@ -25,8 +26,6 @@ export function newPart(id: string, lane: string, media: Media): Part {
     pins: [],
   };
 }
-
-const sourceSeconds = (show: Pick<Show, 'media'>, part: Pick<Part, 'media'>): Seconds => show.media[part.media]!.seconds;
 
 /** Lays pieces on their lanes. `instead` names parts that they replace. */
 export const layParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[]; instead: readonly string[] }>(
@@ -92,7 +91,7 @@ export const trimEdge = defineEdit<{ id: string; edge: 'start' | 'end'; moment: 
 
 /** Moves one edge outward (positive) or inward as far as it goes; says how far. Pins stay with their sound. */
 function moveEdge(show: Draft<Show>, part: Draft<Part>, edge: 'start' | 'end', outward: Seconds): Seconds {
-  const { spans, moved } = stretchEdge(part.spans, edge, outward, sourceSeconds(show, part));
+  const { spans, moved } = stretchEdge(part.spans, edge, outward, soundSeconds(show, part));
   if (moved === 0) return 0;
   const length = partSeconds(part);
   if (moved < 0) keepStretch(part, edge === 'start' ? -moved : 0, edge === 'start' ? length : length + moved);
@@ -143,7 +142,9 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
   const part = find(show.parts, id, 'part');
   const begun = part.clip === undefined ? part.at : part.at - part.spans[0]!.from;
   part.at = Math.max(0, begun);
-  part.spans = [{ from: Math.max(0, -begun), to: sourceSeconds(show, part), join: 0 }];
+  if (part.speed !== undefined) part.speed = undefined;
+  if (part.fit) part.fit = undefined;
+  part.spans = [{ from: Math.max(0, -begun), to: soundSeconds(show, part), join: 0 }];
   part.gain = 0;
   part.fadeUp = NO_FADE;
   part.fadeOut = NO_FADE;
@@ -158,7 +159,7 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
  */
 export const stopEarly = defineEdit<{ id: string; end: Seconds; fade: Seconds }>('stop early', (show, { id, end, fade }) => {
   const part = find(show.parts, id, 'part');
-  const source = sourceSeconds(show, part);
+  const source = soundSeconds(show, part);
   const length = end - part.at;
   const more = length - partSeconds(part);
   const left = source - part.spans.at(-1)!.to;

@@ -26,11 +26,14 @@ function setHolds(show: Draft<Show>, holds: readonly Seconds[]): void {
 /** Gives the pictures new times so that the show lasts `seconds`; clips and `keep` keep theirs. Out of reach: nothing changes. */
 export const spreadPictures = defineEdit<{ seconds: Seconds; keep: readonly string[] }>(
   'spread the pictures',
-  (show, { seconds, keep }) => {
-    const holds = spreadHolds(timed(show as Show, keep), seconds);
-    if (holds) setHolds(show, holds);
-  },
+  (show, { seconds, keep }) => spread(show, seconds, keep),
 );
+
+/** New times for the pictures, as far as clips and `keep` let them. */
+export function spread(show: Draft<Show>, seconds: Seconds, keep: readonly string[]): void {
+  const holds = spreadHolds(timed(show as Show, keep), seconds);
+  if (holds) setHolds(show, holds);
+}
 
 /** Ends the pictures where somebody tapped, from the picture shown at `from` on. */
 export const tapAlong = defineEdit<{ from: Seconds; taps: readonly Seconds[] }>('tap along', (show, { from, taps }) => {

@@ -5,13 +5,13 @@ import type { PcmSource } from '../../../core/sound';
 import { RATE, framesOf } from '../../../core/units';
 import { Handover } from '../../workers/serve';
 import type { MixCalls } from '../mix.protocol';
-import { openPcm } from './sources';
+import { openSound } from './sources';
 
 /** Opens sounds for one question, and closes them whatever comes of it. */
 async function withSounds<T>(ids: readonly MediaId[], ask: (sources: ReadonlyMap<MediaId, PcmSource>) => T): Promise<T> {
-  const opened = new Map<MediaId, Awaited<ReturnType<typeof openPcm>>>();
+  const opened = new Map<MediaId, Awaited<ReturnType<typeof openSound>>>();
   try {
-    for (const id of new Set(ids)) opened.set(id, await openPcm(id));
+    for (const id of new Set(ids)) opened.set(id, await openSound(id));
     return ask(opened);
   } finally {
     for (const source of opened.values()) source.close();

@@ -1,13 +1,20 @@
 import { Failure } from '../../../core/failure';
 import type { Plan } from '../../../core/mix';
-import type { MediaId } from '../../../core/show';
-import { readWindow, type PcmSource } from '../../../core/sound';
+import { soundOfKey, type MediaId } from '../../../core/show';
+import { readWindow, stretchedSource, type PcmSource } from '../../../core/sound';
 import { fileAt, handleAt, places, type Place } from '../../media/folders';
 import { syncHandle } from '../../media/write';
 import type { SoundFacts } from '../../listen/listen.protocol';
 
 interface Opened extends PcmSource {
   close(): void;
+}
+
+/** A sound that a plan names: a stored one, at another speed where it says so. Whoever opens it closes it. */
+export async function openSound(key: string): Promise<Opened> {
+  const { media, speed } = soundOfKey(key);
+  const pcm = await openPcm(media);
+  return speed === 1 ? pcm : { ...stretchedSource(pcm, speed), close: pcm.close };
 }
 
 /** Converted samples of one sound, read in pages straight from disk. Whoever opens it closes it. */
@@ -83,7 +90,7 @@ export class Sources {
     const needed = new Set(plan.parts.map((part) => part.media));
     for (const id of needed) {
       if (this.open.has(id)) continue;
-      const opened = await openPcm(id);
+      const opened = await openSound(id);
       // Another call may have opened it meanwhile.
       if (this.open.has(id)) opened.close();
       else this.open.set(id, opened);
