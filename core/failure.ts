@@ -14,6 +14,8 @@ export const FAILURE_CODES = [
   'clip.coding',
   'clip.no-picture',
   'clip.silent',
+  'hear.too-long',
+  'fit.unheard',
   'stage.missing',
   'storage.full',
   'storage.denied',

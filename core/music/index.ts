@@ -4,3 +4,4 @@ export type { Ending } from './ending';
 export { TIMBRE, type Features } from './moments';
 export type { Section } from './sections';
 export type { Voice } from './voices';
+export { packHearing, unpackHearing } from './keep';

@@ -1,5 +1,6 @@
 import type { FailureCode } from '../../core/failure';
-import type { Media, MediaId } from '../../core/show';
+import type { Hearing } from '../../core/music';
+import type { Grid, Media, MediaId } from '../../core/show';
 import type { Sounding } from '../../core/sound';
 
 /** What is known of a stored sound beyond its Media; kept beside its samples. */
@@ -39,6 +40,11 @@ export type ListenCalls = {
   take(details: TakeDetails): Promise<Taken>;
   /** Makes the film of a stored clip where there is none yet. Progress and cancel. @throws Failure `media.missing`. */
   film(details: { media: Pick<Media, 'id' | 'seconds' | 'width' | 'height'> }): Promise<void>;
+  /**
+   * Hears a stored piece, or gives what was heard before. `grid` is what a person said of its beat. Progress and cancel. @throws
+   * Failure `media.missing`, `hear.too-long`.
+   */
+  hear(details: { media: MediaId; grid: Grid | null }): Promise<Hearing>;
   /** The frame at a second of a stored clip, in its full size, as a JPEG. @throws Failure `media.missing`. */
   still(details: { id: MediaId; at: number }): Promise<Blob>;
 };

@@ -19,6 +19,8 @@ export const places = {
   picture: (id: MediaId, size: PictureSize): Place => ['pictures', `${id}.${size}.${RECIPE}`],
   /** Small frames of a clip on one sheet; their layout follows from the clip (core/stage/film.ts). */
   film: (id: MediaId): Place => ['films', `${id}.${RECIPE}`],
+  /** What was heard of a sound; `said` tells what a person had said of its beat. */
+  hearing: (id: MediaId, said: string): Place => ['hearings', `${id}.${said}.json`],
   written: (name: string): Place => ['written', name],
 } as const;
 

@@ -1,7 +1,7 @@
 import type { WavFormat } from '../../core/files';
-import type { SeamReading, Shift } from '../../core/fit';
+import type { Answer, SeamReading, Shift, Way, Wish } from '../../core/fit';
 import type { JoinSound, Plan, PlannedJoin } from '../../core/mix';
-import type { Loop, MediaId } from '../../core/show';
+import type { Grid, Loop, MediaId, Stretch as SourceStretch } from '../../core/show';
 import type { Alignment, Loudness } from '../../core/sound';
 
 export interface Block {
@@ -49,6 +49,18 @@ export type MixCalls = {
   closeUp(details: { media: MediaId; starts: Float64Array; seconds: number }): Promise<Float32Array>;
   /** How far what follows a cut has to be shifted so that its beat goes on; null where nothing stands out. Places in seconds. */
   lineUp(details: { left: SoundAt; right: SoundAt }): Promise<Shift | null>;
+  /**
+   * Ways to make a stored piece as long as is wanted, best first: of all ways, or of one. `why` says what stands in the way where there is
+   * no weave (or none of that one way). The piece must have been heard. @throws Failure `fit.unheard`, `media.missing`.
+   */
+  fit(details: {
+    media: MediaId;
+    grid: Grid | null;
+    piece: SourceStretch;
+    wanted: number;
+    wish: Wish;
+    only: Way | null;
+  }): Promise<{ answers: Answer[]; why: string | null }>;
   /** Reads the seam of a loop; null where the loop makes no sense. */
   readSeam(details: { media: MediaId; loop: Loop }): Promise<SeamReading | null>;
   /**

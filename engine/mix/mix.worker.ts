@@ -1,6 +1,7 @@
 import { serve } from '../workers/serve';
 import { alignStored } from './inside/align';
 import { MixDesk } from './inside/desk';
+import { fit } from './inside/fitting';
 import { closeUp, joinSounds, lineUp, readSeam } from './inside/listening';
 
 const desk = new MixDesk();
@@ -13,6 +14,7 @@ serve(self as unknown as Parameters<typeof serve>[0], {
   joinSounds,
   closeUp,
   lineUp,
+  fit,
   readSeam,
   write: desk.write,
 });

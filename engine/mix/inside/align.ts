@@ -3,7 +3,7 @@ import { align, traceOf, type Alignment, type PcmSource } from '../../../core/so
 import { fileAt, places } from '../../media/folders';
 import type { Desk } from '../../workers/serve';
 import type { MixCalls } from '../mix.protocol';
-import { openPages, openPcm } from './sources';
+import { openPages, openPcm } from '../../media/inside/pcm';
 
 /** The trace of a stored sound; made from its samples where it was stored without one. Whoever opens it closes it. */
 async function openTrace(id: MediaId): Promise<PcmSource & { close(): void }> {

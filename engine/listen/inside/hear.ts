@@ -1,0 +1,29 @@
+import { Failure } from '../../../core/failure';
+import { LONGEST_PIECE, hearing, type Hearing } from '../../../core/music';
+import { RATE } from '../../../core/units';
+import { keepHearing, keptHearing } from '../../media/hearings';
+import { openPcm } from '../../media/inside/pcm';
+import type { Desk } from '../../workers/serve';
+import type { ListenCalls } from '../listen.protocol';
+
+/** Hears a stored piece, or remembers what was heard; comes up for air, so that it can be cancelled. */
+export async function hear({ media, grid }: Parameters<ListenCalls['hear']>[0], desk: Desk): Promise<Hearing> {
+  const kept = await keptHearing(media, grid);
+  if (kept) return kept;
+  const source = await openPcm(media);
+  try {
+    if (source.frames > LONGEST_PIECE * RATE) throw new Failure('hear.too-long', { seconds: source.frames / RATE, most: LONGEST_PIECE });
+    const work = hearing(source, grid);
+    let step = work.next();
+    while (!step.done) {
+      desk.progress(step.value);
+      await new Promise((resolve) => setTimeout(resolve));
+      if (desk.signal.aborted) throw new Failure('cancelled');
+      step = work.next();
+    }
+    await keepHearing(media, grid, step.value);
+    return step.value;
+  } finally {
+    source.close();
+  }
+}
