@@ -57,7 +57,8 @@ function meets(options: FitOptions, wanted: number, seconds: number): Wish['meet
     if (source === undefined || at === undefined || source === null || at === null) {
       throw new Complaint(`--meet takes a moment of the piece and one of the show, such as 42@30, not “${text}”`);
     }
-    if (source > seconds || at > wanted) throw new Complaint(`--meet ${text}: the piece lasts ${sayTime(seconds)}, the show ${sayTime(wanted)}`);
+    if (source > seconds || at > wanted)
+      throw new Complaint(`--meet ${text}: the piece lasts ${sayTime(seconds)}, the show ${sayTime(wanted)}`);
     return { source, at };
   });
 }
@@ -115,7 +116,10 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
         off: rounded(plan.frames / RATE - wanted, 6),
         fade: answer.fade,
         spans: answer.spans.map(({ from, to }) => ({ from: rounded(from, 6), to: rounded(to, 6) })),
-        joins: answer.splices.map(({ at, quality }) => ({ at: rounded(at * (plan.frames / RATE / answer.seconds), 6), quality: rounded(quality, 3) })),
+        joins: answer.splices.map(({ at, quality }) => ({
+          at: rounded(at * (plan.frames / RATE / answer.seconds), 6),
+          quality: rounded(quality, 3),
+        })),
         answers,
       },
       null,

@@ -8,7 +8,8 @@ const rounded = (value: number, decimals = 4) => Number(value.toFixed(decimals))
 /** Hears a sound. @throws Complaint where it is too long. */
 export function hearSource(source: PcmSource): Hearing {
   const seconds = source.frames / RATE;
-  if (seconds > LONGEST_PIECE) throw new Complaint(`the piece lasts ${sayTime(seconds)}; pieces of up to ${sayTime(LONGEST_PIECE)} are heard`);
+  if (seconds > LONGEST_PIECE)
+    throw new Complaint(`the piece lasts ${sayTime(seconds)}; pieces of up to ${sayTime(LONGEST_PIECE)} are heard`);
   if (seconds < 0.5) throw new Complaint('the piece is shorter than half a second: there is nothing to hear');
   return hearPiece(source);
 }

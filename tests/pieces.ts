@@ -123,7 +123,8 @@ class Tape {
         if (strength < 0.004) continue;
         for (let i = 0; i < frames && (start + i) * 2 + 1 < this.out.length; i += 1) {
           const share = i / frames;
-          const value = Math.sin((2 * Math.PI * hertz * (1 + 0.04 * Math.sin(share * 3)) * i) / RATE) * strength * Math.sin(Math.PI * share);
+          const value =
+            Math.sin((2 * Math.PI * hertz * (1 + 0.04 * Math.sin(share * 3)) * i) / RATE) * strength * Math.sin(Math.PI * share);
           this.out[(start + i) * 2]! += value;
           this.out[(start + i) * 2 + 1]! += value;
         }

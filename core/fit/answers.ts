@@ -76,7 +76,14 @@ export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST
 
 /** What ranks answers: how well they hide, a real ending, and a length that is near. */
 function worth({ way, kind, quality, off, splices }: Answer): number {
-  return quality + (kind === 'best' ? 0.03 : 0) - Math.abs(off) * 0.025 - (way === 'stop' ? 0.75 : 0) - (way === 'nudge' ? 0.1 : 0) - splices.length * 0.006;
+  return (
+    quality +
+    (kind === 'best' ? 0.03 : 0) -
+    Math.abs(off) * 0.025 -
+    (way === 'stop' ? 0.75 : 0) -
+    (way === 'nudge' ? 0.1 : 0) -
+    splices.length * 0.006
+  );
 }
 
 /** Two answers whose passages lie within half a second of each other are one. */
@@ -143,7 +150,13 @@ function dearer(web: Web, path: Path): Float32Array {
   return prices;
 }
 
-function answerOf({ source, heard, piece, alignments }: Fitting, wanted: Seconds, wish: Wish, { web, path }: Solved, kind: Answer['kind']): Answer {
+function answerOf(
+  { source, heard, piece, alignments }: Fitting,
+  wanted: Seconds,
+  wish: Wish,
+  { web, path }: Solved,
+  kind: Answer['kind'],
+): Answer {
   const spans = spliced(source, path.spans, wish.keep, alignments);
   return measured('weave', kind, heard, web.judge, spans, wanted, { fade: endsEarly(spans, piece, source) });
 }
@@ -251,7 +264,6 @@ export function nudgeAnswer({ piece }: Fitting, wanted: Seconds, most: number): 
   };
 }
 
-
 /** The answers of one way, best first. */
 export const waysOf: Readonly<Record<Way, (fitting: Fitting, wanted: Seconds, wish: Wish) => Answer[]>> = {
   weave: (fitting, wanted, wish) => weaveAnswers(fitting, wanted, wish).sort((a, b) => worth(b) - worth(a)),
@@ -289,7 +301,8 @@ export function howNear(fitting: Fitting, wanted: Seconds, wish: Wish, way: Way 
   for (const miss of [wish.miss * 2, 10, 20, 60, wanted, whole * 2]) {
     if (miss <= wish.miss) continue;
     const answer = solve(fitting, wanted, { ...wish, miss });
-    if (answer) return `${REASON[way ?? 'weave']} under these wishes lasts ${said(wanted)} give or take ${said(wish.miss)}; the nearest lasts ${said(answer.seconds)}.`;
+    if (answer)
+      return `${REASON[way ?? 'weave']} under these wishes lasts ${said(wanted)} give or take ${said(wish.miss)}; the nearest lasts ${said(answer.seconds)}.`;
   }
   return `${REASON[way ?? 'weave']} is possible under these wishes; the piece itself lasts ${said(whole)}.`;
 }

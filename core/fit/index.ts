@@ -21,3 +21,4 @@ export {
   type Way,
 } from './answers';
 export { shaped, type Shaped } from './shaped';
+export { NOTHING_LEFT, askedOf, layingOf, pieceOf, slacksFor, stitchesOfPart, wantedSeconds, type Asked, type Slack } from './lay';

@@ -66,7 +66,8 @@ export function prepareWeb(heard: Hearing, piece: Stretch, wish: Pick<Wish, 'lea
       const b = moments[land]!;
       if (bars && place !== placeInBar(heard, b)) continue;
       const whole = place === 0 ? 0 : OFF_BAR_PRICE;
-      prices[i * count + land] = price(judge, a, b) + whole + Math.max(words[i]!, words[land]!) + skipped(times[i]!, times[land]!, wish.keep);
+      prices[i * count + land] =
+        price(judge, a, b) + whole + Math.max(words[i]!, words[land]!) + skipped(times[i]!, times[land]!, wish.keep);
     }
   }
   for (let i = 0; i < count; i += 1) {

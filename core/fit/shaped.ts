@@ -31,7 +31,8 @@ export function shaped(answer: Answer, frames: Frames, wanted: Seconds | null): 
     const off = length(spans) - wanted;
     if (Math.abs(off) < 2 / RATE) break;
     speed *= 1 + off / Math.max(1, wanted - 4);
-    if (answer.spans.length === 1 && answer.spans[0]!.from === 0) speed = speedFor(frames, framesOf(wanted + frames / RATE - answer.spans[0]!.to));
+    if (answer.spans.length === 1 && answer.spans[0]!.from === 0)
+      speed = speedFor(frames, framesOf(wanted + frames / RATE - answer.spans[0]!.to));
   }
   return { spans: closed(spans, wanted), speed, seconds: wanted };
 }

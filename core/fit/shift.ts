@@ -123,7 +123,11 @@ function peaksOf(a: Float32Array, b: Float32Array, far: number, weight: Float32A
   const weighted = Float32Array.from({ length: size }, (_, i) => weight[i]! * a[i]!);
   const sums = lags < FEW ? correlateFew : correlate;
   const ab = sums(weighted, b, lags);
-  const bb = sums(weight.subarray(0, size), b.map((value) => value * value), lags);
+  const bb = sums(
+    weight.subarray(0, size),
+    b.map((value) => value * value),
+    lags,
+  );
   const alike = Float64Array.from({ length: lags }, (_, shift) => (bb[shift]! < 1e-9 ? 0 : ab[shift]! / Math.sqrt(aa * bb[shift]!)));
   const tops: Peak[] = [];
   for (const [shift, value] of alike.entries()) {

@@ -1,5 +1,5 @@
-import { beatsOfPart } from '../music';
-import { partEnd, placePictures, type Part, type Show } from '../show';
+import { beatsOfPart, laidBeats, type Hearing } from '../music';
+import { partEnd, placePictures, type MediaId, type Part, type Show } from '../show';
 import type { Seconds } from '../units';
 
 /** A moment that an edge may be drawn to. */
@@ -12,7 +12,12 @@ export interface SnapPoint {
 const RANK = { now: 0, end: 1, picture: 2, beat: 3 } as const;
 
 /** Everything in a show that an edge may be drawn to, but for what is `moving`: changes of picture, ends of parts, the now line, beats where they are known. */
-export function snapPoints(show: Show, now: Seconds, moving: readonly string[]): SnapPoint[] {
+export function snapPoints(
+  show: Show,
+  now: Seconds,
+  moving: readonly string[],
+  heard: ReadonlyMap<MediaId, Hearing> = new Map(),
+): SnapPoint[] {
   const points: SnapPoint[] = [{ at: now, kind: 'now' }];
   for (const { start, end, index } of placePictures(show)) {
     if (index === 0) points.push({ at: start, kind: 'picture' });
@@ -21,8 +26,9 @@ export function snapPoints(show: Show, now: Seconds, moving: readonly string[]):
   for (const part of show.parts) {
     if (moving.includes(part.id)) continue;
     points.push({ at: part.at, kind: 'end' }, { at: partEnd(part), kind: 'end' });
-    const grid = show.media[part.media]?.grid;
-    if (grid) for (const beat of beatsOfPart(part, grid)) points.push({ at: beat.at, kind: 'beat' });
+    const [grid, hearing] = [show.media[part.media]?.grid, heard.get(part.media)];
+    if (hearing) for (const beat of laidBeats(show, part, hearing)) points.push({ at: beat.at, kind: 'beat' });
+    else if (grid) for (const beat of beatsOfPart(part, grid)) points.push({ at: beat.at, kind: 'beat' });
   }
   return points.sort((a, b) => a.at - b.at);
 }

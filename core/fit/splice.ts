@@ -35,7 +35,12 @@ const clear = (at: Seconds, keep: readonly Stretch[]) => keep.every(({ from, to 
  * Passages of whole moments as spans whose splices are aligned to the sample, each crossfaded by as much as the material there takes.
  * The wanted length may move by the shifts, a few milliseconds each.
  */
-export function spliced(source: PcmSource, passages: readonly Stretch[], keep: readonly Stretch[] = [], known: Alignments = new Map()): Span[] {
+export function spliced(
+  source: PcmSource,
+  passages: readonly Stretch[],
+  keep: readonly Stretch[] = [],
+  known: Alignments = new Map(),
+): Span[] {
   const spans = passages.map(({ from, to }): { from: number; to: number; join: number } => ({ from, to, join: 0 }));
   for (let i = 0; i + 1 < spans.length; i += 1) {
     const [left, right] = [spans[i]!, spans[i + 1]!];

@@ -30,6 +30,7 @@ const AGAIN_PRICE = 0.22;
 const ROUNDS = 3;
 /** A splice that was taken away takes its surroundings with it, seconds. */
 const AROUND: Seconds = 1.6;
+const PLACE: Seconds = 3;
 
 /** The table of the search, kept for the next one: it is solved anew while a finger moves. */
 let kept = { cost: new Float32Array(0), real: new Float64Array(0), from: new Int32Array(0) };
@@ -59,6 +60,12 @@ export function weave(web: Web, wanted: Seconds, wish: Wish, prices: Float32Arra
   return best;
 }
 
+/** Whether a splice is one that was taken away. Where both of its moments are the same, no splice may leave or land there at all. */
+function avoided(one: Jump, from: Seconds, to: Seconds): boolean {
+  if (Math.abs(one.from - one.to) < 1e-9) return Math.abs(one.from - from) < PLACE || Math.abs(one.to - to) < PLACE;
+  return Math.abs(one.from - from) < AROUND && Math.abs(one.to - to) < AROUND;
+}
+
 /** The price of every splice under a wish; Infinity where it may not be. */
 function prepare(web: Web, wish: Wish, own: Float32Array, prices: Float32Array | null): void {
   const { times } = web;
@@ -69,7 +76,7 @@ function prepare(web: Web, wish: Wish, own: Float32Array, prices: Float32Array |
       let price = web.cost[k]! + EACH[wish.splices] + (prices?.[k] ?? 0);
       const back = from - to;
       if (back > 0 && back < SOON) price += SOON_PRICE * (1 - back / SOON);
-      if (wish.avoid.some((one) => Math.abs(one.from - from) < AROUND && Math.abs(one.to - to) < AROUND)) price = Infinity;
+      if (wish.avoid.some((one) => avoided(one, from, to))) price = Infinity;
       if (wish.hold.some((one) => Math.abs(one.from - from) < 0.2 && Math.abs(one.to - to) < 0.2)) price *= 0.15;
       own[k] = price;
     }

@@ -34,7 +34,8 @@ export function endingOf({ power, frames }: Texture, onsets: Float32Array, secon
     const height = onsets[i]!;
     // What sets in makes it louder; the end of a ring, which is an edge as well, does not.
     const louder = smooth[Math.min(frames - 1, i + 4)]! > 1.25 * smooth[Math.max(0, i - 4)]!;
-    if (louder && height > 0.5 && height >= (onsets[i - 1] ?? 0) && height > (onsets[i + 1] ?? 0)) peaks.push({ at: i, height: Math.min(4, height) });
+    if (louder && height > 0.5 && height >= (onsets[i - 1] ?? 0) && height > (onsets[i + 1] ?? 0))
+      peaks.push({ at: i, height: Math.min(4, height) });
   }
   const heights = peaks.map(({ height }) => height).sort((a, b) => b - a);
   const strong = heights[Math.floor(heights.length / 4)] ?? 0;

@@ -121,7 +121,10 @@ const LEAST_PULSE = 0.11;
 const LEAST_SCORE = 17;
 
 const tempoOf = (moments: readonly Seconds[]) => {
-  const gaps = moments.slice(1).map((at, i) => at - moments[i]!).sort((a, b) => a - b);
+  const gaps = moments
+    .slice(1)
+    .map((at, i) => at - moments[i]!)
+    .sort((a, b) => a - b);
   return 60 / gaps[gaps.length >> 1]!;
 };
 const pulseOf = (moments: readonly Seconds[], sure: number): Tempo => {
@@ -149,9 +152,11 @@ function heardBeat(clues: Clues, texture: Texture): Beat {
 function inPhase(clues: Clues, beats: readonly number[]): readonly number[] {
   const between = beats.slice(0, -1).map((beat, i) => (beat + beats[i + 1]!) / 2);
   const mean = (at: readonly number[], of: Float32Array, reach: number) =>
-    at.reduce((sum, beat) => sum + Math.max(...Array.from({ length: 2 * reach + 1 }, (_, k) => of[Math.round(beat) + k - reach] ?? 0)), 0) / at.length;
+    at.reduce((sum, beat) => sum + Math.max(...Array.from({ length: 2 * reach + 1 }, (_, k) => of[Math.round(beat) + k - reach] ?? 0)), 0) /
+    at.length;
   if (between.length < 8) return beats;
-  const worth = (at: readonly number[]) => mean(at, clues.all, 2) + 1.2 * mean(at, clues.low, 2) + 0.6 * mean(at, clues.middle, 2) + 6 * mean(at, clues.harmony, 2);
+  const worth = (at: readonly number[]) =>
+    mean(at, clues.all, 2) + 1.2 * mean(at, clues.low, 2) + 0.6 * mean(at, clues.middle, 2) + 6 * mean(at, clues.harmony, 2);
   return worth(between) > worth(beats) * 1.15 ? between : beats;
 }
 
@@ -161,7 +166,8 @@ function givenBeat(clues: Clues, grid: Grid): Beat {
   const seconds = curve.length / 100;
   const tracked = refineBeats(curve, trackBeats(curve, lagOf(grid.tempo), 1.08));
   const fixed = beatsBetween(grid, 0, seconds).map(({ at }) => at);
-  const near = (list: readonly Seconds[], at: Seconds) => list.reduce((best, one, i) => (Math.abs(one - at) < Math.abs(list[best]! - at) ? i : best), 0);
+  const near = (list: readonly Seconds[], at: Seconds) =>
+    list.reduce((best, one, i) => (Math.abs(one - at) < Math.abs(list[best]! - at) ? i : best), 0);
   const index = near(tracked, grid.downbeat);
   // Where the piece has no beat near the one that was set, the person's own grid holds.
   const follows = tracked.length >= 4 && Math.abs(tracked[index]! - grid.downbeat) < 0.12 * (60 / grid.tempo);

@@ -5,3 +5,4 @@ export { TIMBRE, type Features } from './moments';
 export type { Section } from './sections';
 export type { Voice } from './voices';
 export { packHearing, unpackHearing } from './keep';
+export { laidBeats, laidSections, nameOf, type LaidBeat, type LaidSection } from './laid';

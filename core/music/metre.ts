@@ -29,7 +29,8 @@ const USUAL_TEMPO = 110;
 
 /** What each feature counts; found by regression on composed pieces of known metre. */
 const WEIGHTS: readonly number[] = [
-  1.23, 4.95, -1.47, -0.1, -1.9, 2.24, 1.95, 6.09, 0.46, 0.74, -0.23, -1.29, 4.92, 8, -0.24, 6.01, 3.71, 2, -3.3, -1.22, 2.13, -1.38, 3.02, 5.01,
+  1.23, 4.95, -1.47, -0.1, -1.9, 2.24, 1.95, 6.09, 0.46, 0.74, -0.23, -1.29, 4.92, 8, -0.24, 6.01, 3.71, 2, -3.3, -1.22, 2.13, -1.38, 3.02,
+  5.01,
 ];
 
 /** The curve that beats are tracked on. */
@@ -129,7 +130,10 @@ function unevenness(beats: readonly number[]): number {
 }
 
 function readingsOf(clues: Clues, { curve, peaks, likeness: whole, strong }: Whole, beats: readonly number[]): Reading[] {
-  const gaps = beats.slice(1).map((beat, i) => beat - beats[i]!).sort((a, b) => a - b);
+  const gaps = beats
+    .slice(1)
+    .map((beat, i) => beat - beats[i]!)
+    .sort((a, b) => a - b);
   const lag = gaps[gaps.length >> 1]!;
   const tempo = (60 * TEXTURE_RATE) / lag;
   const middles = beats.slice(0, -1).map((beat, i) => (beat + beats[i + 1]!) / 2);

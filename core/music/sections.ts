@@ -35,7 +35,11 @@ export function sectionsOf(features: Features, moments: readonly Seconds[], perB
     for (let b = 0; b <= a; b += 1) alike[a * bars + b] = alike[b * bars + a] = Math.exp(-distance(rows[a]!, rows[b]!) / scale);
   }
   const [own, again] = [noveltyOf(alike, bars), returnNovelty(alike, bars)];
-  const borders = [0, ...peaksOf([...own].map((value, i) => value / (Math.max(...own) || 1) + (1.5 * again[i]!) / (Math.max(...again) || 1))), bars];
+  const borders = [
+    0,
+    ...peaksOf([...own].map((value, i) => value / (Math.max(...own) || 1) + (1.5 * again[i]!) / (Math.max(...again) || 1))),
+    bars,
+  ];
   const letters: string[] = [];
   const names: { letter: string; from: number; to: number }[] = [];
   for (let i = 0; i + 1 < borders.length; i += 1) {
@@ -127,7 +131,9 @@ function returnNovelty(alike: Float32Array, bars: number): Float32Array {
 /** Borders: peaks of the novelty that stand out, at least the shortest section apart, on whole bars. */
 function peaksOf(novelty: readonly number[]): number[] {
   const least = Math.max(...novelty) * STANDS_OUT;
-  const order = [...novelty.keys()].filter((i) => novelty[i]! > least && novelty[i]! >= (novelty[i - 1] ?? 0) && novelty[i]! > (novelty[i + 1] ?? 0));
+  const order = [...novelty.keys()].filter(
+    (i) => novelty[i]! > least && novelty[i]! >= (novelty[i - 1] ?? 0) && novelty[i]! > (novelty[i + 1] ?? 0),
+  );
   order.sort((a, b) => novelty[b]! - novelty[a]!);
   const kept: number[] = [];
   for (const at of order) {

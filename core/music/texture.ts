@@ -215,7 +215,12 @@ function pitchBins(): { bin: Int32Array; pitch: Int32Array; weight: Float32Array
   };
 }
 
-function fillChroma(spectrum: Float32Array, { bin, pitch, weight }: ReturnType<typeof pitchBins>, chroma: Float32Array, frame: number): void {
+function fillChroma(
+  spectrum: Float32Array,
+  { bin, pitch, weight }: ReturnType<typeof pitchBins>,
+  chroma: Float32Array,
+  frame: number,
+): void {
   const at = frame * 12;
   for (let i = 0; i < bin.length; i += 1) {
     const k = bin[i]!;

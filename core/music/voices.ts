@@ -81,5 +81,7 @@ function joined(sure: readonly number[]): Voice[] {
       last.count += 1;
     } else voices.push({ from, to, sum: smooth, count: 1 });
   });
-  return voices.filter(({ from, to }) => to - from >= 1.5).map(({ from, to, sum, count }) => ({ from, to, sure: Math.min(1, sum / count) }));
+  return voices
+    .filter(({ from, to }) => to - from >= 1.5)
+    .map(({ from, to, sum, count }) => ({ from, to, sure: Math.min(1, sum / count) }));
 }

@@ -1,6 +1,8 @@
 import { create } from 'zustand';
 import { snapPoints, snapTo, type SnapPoint } from '../../core/fit';
+import type { Hearing } from '../../core/music';
 import type { Show } from '../../core/show';
+import { knownHearing } from '../fit/hearings';
 import { currentShow, useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 
@@ -16,8 +18,19 @@ let known: { show: Show; now: number; key: string; points: SnapPoint[] } | null 
 function pointsFor(show: Show, moving: readonly string[]): SnapPoint[] {
   const { now } = useTransport.getState();
   const key = moving.join();
-  if (known?.show !== show || known.now !== now || known.key !== key) known = { show, now, key, points: snapPoints(show, now, moving) };
+  if (known?.show !== show || known.now !== now || known.key !== key)
+    known = { show, now, key, points: snapPoints(show, now, moving, heardIn(show)) };
   return known.points;
+}
+
+/** What is known of the pieces by ear. */
+function heardIn(show: Show): ReadonlyMap<string, Hearing> {
+  const heard = new Map<string, Hearing>();
+  for (const { media } of show.parts) {
+    const hearing = knownHearing(show.media[media]!);
+    if (hearing) heard.set(media, hearing);
+  }
+  return heard;
 }
 
 /** Seconds to add to a drag so that one of `edges` (where the drag alone would put them) lies on what is near. */

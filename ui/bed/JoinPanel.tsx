@@ -45,8 +45,9 @@ export function JoinPanel({ show, at }: { readonly show: Show; readonly at: Join
   return (
     <View className="gap-3">
       <Say look="small">
-        At {sayTime(join.at, 3)} “{show.media[soundOfKey(join.left.media).media]!.title}” goes out to the left and “{show.media[soundOfKey(join.right.media).media]!.title}”
-        comes in to the right. Drag the right side until the beats lie beside each other.
+        At {sayTime(join.at, 3)} “{show.media[soundOfKey(join.left.media).media]!.title}” goes out to the left and “
+        {show.media[soundOfKey(join.right.media).media]!.title}” comes in to the right. Drag the right side until the beats lie beside each
+        other.
       </Say>
       <Choice label="Look at" options={AROUND.map((value) => ({ value, label: SAID[value] }))} value={around} onChange={setAround} />
       <JoinView join={join} around={Number(around)} onShift={(seconds) => shiftBy(at, -seconds)} />

@@ -8,10 +8,12 @@ interface Props {
   readonly title: string;
   readonly onClose: () => void;
   readonly children: ReactNode;
+  /** Stays in sight below what scrolls. */
+  readonly footer?: ReactNode;
 }
 
 /** A panel over the page: from below on a phone, in the middle on a wide screen. Escape or the ground behind it closes it. */
-export function Panel({ title, onClose, children }: Props) {
+export function Panel({ title, onClose, children, footer }: Props) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const before = document.activeElement;
@@ -53,6 +55,7 @@ export function Panel({ title, onClose, children }: Props) {
           <IconButton label={`Close: ${title}`} icon={X} onPress={onClose} />
         </View>
         <ScrollView contentContainerClassName="p-4 pt-1 gap-3">{children}</ScrollView>
+        {footer ? <View className="gap-2 border-t border-line bg-card p-4">{footer}</View> : null}
       </div>
     </div>
   );

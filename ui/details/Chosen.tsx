@@ -15,6 +15,7 @@ import { SeveralFields } from '../bed/SeveralFields';
 import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
 import { OwnFields } from '../pictures/OwnFields';
+import { StitchFields } from '../fit/StitchFields';
 import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
 import { DrawerTitle } from '../controls/DrawerTitle';
 
@@ -36,12 +37,14 @@ export function useChosen(show: Show): ChosenThings {
   return { parts, pictures, own: clip?.kind === 'clip' ? clip : null };
 }
 
-const TOOLS = ['Cut', 'Ends', 'Cross', 'Fades', 'Loudness', 'Range', 'Repeat', 'More'] as const;
+const TOOLS = ['Stitches', 'Cut', 'Ends', 'Cross', 'Fades', 'Loudness', 'Range', 'Repeat', 'More'] as const;
 type Tool = (typeof TOOLS)[number];
 
 /** What one of the tools shows of a part. */
 function ToolBox({ show, part, tool }: { readonly show: Show; readonly part: Part; readonly tool: Tool }) {
   switch (tool) {
+    case 'Stitches':
+      return <StitchFields show={show} part={part} />;
     case 'Cut':
       return <CutFields show={show} part={part} />;
     case 'Ends':
@@ -61,7 +64,8 @@ function ToolBox({ show, part, tool }: { readonly show: Show; readonly part: Par
   }
 }
 
-const toolsOf = (show: Show, part: Part) => TOOLS.filter((tool) => tool !== 'Cross' || crossingInto(show, part) !== null);
+const toolsOf = (show: Show, part: Part) =>
+  TOOLS.filter((tool) => (tool !== 'Cross' || crossingInto(show, part) !== null) && (tool !== 'Stitches' || part.fit !== undefined));
 
 /** The phone's drawer for a chosen part: one row of tools, one of them open. */
 export function PartDrawer({ show, part }: { readonly show: Show; readonly part: Part }) {

@@ -1,209 +1,251 @@
-import { useState } from 'react';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
-import { repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
-import { parseTime, sayTime } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
-import { toggleStretch, useTransport } from '../../session/sound/transport';
+import { pieceOf, slacksFor, wantedSeconds, type Answer } from '../../core/fit';
+import type { Hearing } from '../../core/music';
+import { showSeconds, type Part, type Show } from '../../core/show';
+import { sayTime } from '../../core/units';
+import { stopHearing, useListening } from '../../session/fit/hearings';
+import { ask, closeFitting, listen, openFitting, layAnswer, useFitting, type Fitting } from '../../session/fit/fitting';
+import { currentShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
+import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
+import { Panel } from '../controls/Panel';
+import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
-import { stitchesOf } from '../sheet/Stitches';
-import { sayDifference } from '../words/lengths';
+import { momentEntry } from '../controls/timeEntry';
+import { sentenceOf } from '../words/failures';
+import { saySlack, sayUse } from '../words/fits';
+import { AnswerCard } from './AnswerCard';
+import { FitChoices } from './FitChoices';
+import { HeardFields } from './HeardFields';
+import { OtherWays } from './OtherWays';
+import { PassageFields } from './PassageFields';
 
-/** Heard before the end of the show when its end is listened to, seconds. */
-const BEFORE_END = 7;
+const PRESETS = [15, 30, 60, 90] as const;
+const LEAST = 2;
+const MOST = 3600;
 
 interface Props {
   readonly show: Show;
   readonly part: Part;
-  readonly onDone: () => void;
+  readonly onClose: () => void;
 }
 
-/** The ways to make the two lengths agree: stop early, repeat, or spread the pictures. */
-export function FitPanel({ show, part, onDone }: Props) {
-  const lengths = compareLengths(show);
-  const fade = useFade();
-  const stop = stopEarly(show, { id: part.id, end: lengths.pictures, fade: fade.seconds });
+/** Makes the music exactly as long as the show: how long, answers as cards, choices folded away, and what takes up the rest. */
+export function FitPanel({ show, part, onClose }: Props) {
+  const { fitting } = useFitting();
+  useEffect(() => {
+    const now = currentShow();
+    if (now) openFitting(now, part);
+    return closeFitting;
+    // Opened for a part, not for each change of it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [part.id]);
+  const use = useCallback(
+    (answer: Answer) => {
+      layAnswer(answer);
+      onClose();
+    },
+    [onClose],
+  );
+  const title = `Fit “${show.media[part.media]!.title}”`;
+  if (!fitting || fitting.part !== part.id) {
+    return (
+      <Panel title={title} onClose={onClose}>
+        <Say look="small">A moment …</Say>
+      </Panel>
+    );
+  }
+  const { answers, heard } = fitting;
+  const picked = answers?.[fitting.picked];
   return (
-    <View className="gap-3">
-      <View className="gap-0.5">
-        <Say look="small">Make “{show.media[part.media]!.title}” last</Say>
-        <View className="flex-row items-baseline gap-2">
-          <Say look="huge">{sayTime(lengths.pictures)}</Say>
-          <Say look="strong" className="text-rain">
-            = the show
-          </Say>
-        </View>
-        <Say look="small">
-          The bed ends at {sayTime(lengths.bed)}: {sayDifference(lengths).toLowerCase()}.
+    <Panel
+      title={title}
+      onClose={onClose}
+      footer={picked && heard ? <Slack show={show} part={part} fitting={fitting} heard={heard} answer={picked} onUse={use} /> : null}
+    >
+      <Wanted show={show} part={part} fitting={fitting} />
+      <HearingState fitting={fitting} part={part} />
+      {heard && answers
+        ? answers.map((answer, index) => (
+            <AnswerCard
+              key={`${answer.way} ${answer.kind}`}
+              show={show}
+              fitting={fitting}
+              heard={heard}
+              piece={pieceOf(show, part)}
+              answer={answer}
+              index={index}
+            />
+          ))
+        : null}
+      {fitting.why ? <Notice text={fitting.why} /> : null}
+      {heard ? (
+        <>
+          <Fold title="Choices" said="stitches, passages, moments that must meet">
+            <FitChoices show={show} part={part} fitting={fitting} />
+            <PassageFields show={show} part={part} heard={heard} />
+          </Fold>
+          <Fold title="What was heard" said={sayHeard(heard)}>
+            <HeardFields show={show} part={part} heard={heard} />
+          </Fold>
+        </>
+      ) : null}
+      <Fold title="Other ways" said="stop early, repeat, spread the pictures" open={!heard}>
+        <OtherWays show={show} part={part} onDone={onClose} />
+      </Fold>
+    </Panel>
+  );
+}
+
+function sayHeard({ steady, pulse, perBar, sections }: Hearing): string {
+  if (!steady || pulse.tempo === null) return 'no steady beat: spliced at quiet places';
+  return `${pulse.tempo.toFixed(0)} BPM, ${perBar} beats in a bar, ${sections.length} ${sections.length === 1 ? 'section' : 'sections'}`;
+}
+
+/** How long it is to last. */
+function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: Part; readonly fitting: Fitting }) {
+  const { to } = fitting.asked;
+  const wanted = wantedSeconds(show, part, to);
+  return (
+    <View className="gap-1.5">
+      <Say look="small">Make it last</Say>
+      <View className="flex-row flex-wrap items-baseline gap-2">
+        <Say look="huge">{sayTime(wanted)}</Say>
+        <Say look="strong" className="text-rain">
+          {to === 'show' ? '= the show' : `the show lasts ${sayTime(showSeconds(show))}`}
         </Say>
       </View>
-      <Answer
-        title="Stop early"
-        said={
-          stop === show
-            ? lengths.verdict === 'fits'
-              ? 'The bed ends with the show already.'
-              : 'The piece ends before the show does: there is nothing to stop. Repeat it instead.'
-            : `Ends with the show at ${sayTime(lengths.pictures)}, fading over its last ${fade.seconds.toFixed(1)} s. The piece’s own ending is not heard.`
-        }
-        answer={stop}
-        name="end: stop early"
-        disabled={stop === show}
-        onUse={() => {
-          useOpenShow.getState().edit(stopEarly, { id: part.id, end: lengths.pictures, fade: fade.seconds });
-          onDone();
-        }}
-      >
-        <NumberField {...fade.field} />
-      </Answer>
-      <RepeatAnswer show={show} part={part} end={lengths.pictures} onDone={onDone} />
-      <SpreadAnswer show={show} end={lengths.bed} onDone={onDone} />
+      <View className="flex-row gap-1.5" accessibilityRole="radiogroup" accessibilityLabel="Length">
+        <Button label="Show" hint="As the show" chosen={to === 'show'} onPress={() => ask({ to: 'show' })} tight className="flex-1" />
+        {PRESETS.map((seconds) => (
+          <Button
+            key={seconds}
+            label={`${seconds} s`}
+            chosen={to === seconds}
+            onPress={() => ask({ to: seconds })}
+            tight
+            className="flex-1"
+          />
+        ))}
+      </View>
+      <NumberField
+        {...momentEntry}
+        label="Exact length"
+        value={wanted}
+        least={LEAST}
+        most={MOST}
+        step={1}
+        onChange={(seconds) => ask({ to: seconds })}
+      />
     </View>
   );
 }
 
-function useFade() {
-  const [seconds, setSeconds] = useState<number>(LIMITS.fade.stop);
-  const field = {
-    label: 'Fade out over',
-    value: seconds,
-    least: LIMITS.fade.stopLeast,
-    most: LIMITS.fade.stopMost,
-    step: 0.5,
-    parse: parseTime,
-    say: (value: number) => `${value.toFixed(1)} s`,
-    onChange: setSeconds,
-  };
-  return { seconds, field };
+/** The piece is heard once; that takes a moment, and can be stopped. */
+function HearingState({ fitting, part }: { readonly fitting: Fitting; readonly part: Part }) {
+  const { listening } = useListening();
+  if (fitting.failure) return <Notice grave text={sentenceOf(fitting.failure)} />;
+  if (fitting.heard && fitting.answers) return null;
+  const mine = listening?.media === part.media ? listening : null;
+  if (mine?.failure) {
+    return (
+      <View className="gap-2">
+        {mine.failure.code === 'cancelled' ? (
+          <Say look="small">Hearing was stopped. Nothing was changed. The ways below need no listening.</Say>
+        ) : (
+          <Notice grave text={sentenceOf(mine.failure)} />
+        )}
+        <Button label="Hear the piece" kind="strong" onPress={() => void listen()} />
+      </View>
+    );
+  }
+  if (mine) return <Progress label="Hearing beats, harmony and sections" share={mine.share} onCancel={stopHearing} />;
+  return <Say look="small">Looking for the best way through …</Say>;
 }
 
-function RepeatAnswer({
+/** What takes up what is left, and the one next step. */
+function Slack({
   show,
   part,
-  end,
-  onDone,
+  fitting,
+  heard,
+  answer,
+  onUse,
 }: {
   readonly show: Show;
   readonly part: Part;
-  readonly end: number;
-  readonly onDone: () => void;
+  readonly fitting: Fitting;
+  readonly heard: Hearing;
+  readonly answer: Answer;
+  readonly onUse: (answer: Answer) => void;
 }) {
-  const [ending, setEnding] = useState<'stop' | 'whole'>('stop');
-  const [join, setJoin] = useState<number>(LIMITS.join.start);
-  const fade = useFade();
-  const details = { id: part.id, end, join, ending, fade: fade.seconds };
-  const answer = repeatPart(show, details);
-  const repeated = answer.parts.find((one) => one.id === part.id)!;
-  const passes = repeated.spans.length;
-  const none = passes <= 1;
-  const over = partEnd(repeated) - end;
-  const said = none
-    ? partEnd(part) < end
-      ? 'The passage is too short to be repeated so often. Make it longer first.'
-      : 'One pass is already as long as the show: there is nothing to repeat.'
-    : `${passes} passes, ${stitchesOf(answer).length === 1 ? 'one seam' : `${passes - 1} seams`}; ${
-        ending === 'stop'
-          ? `the last stops with the show and fades over ${fade.seconds.toFixed(1)} s.`
-          : `the last is kept whole and ends ${over < 0.05 ? 'with the show' : `${over.toFixed(1)} s after the show`}.`
-      }`;
+  const { asked } = fitting;
+  const wanted = wantedSeconds(show, part, asked.to);
+  const ways = slacksFor(show, part, answer, asked, heard.ending.ring);
+  const chosen = ways.includes(asked.slack) ? asked.slack : ways[0]!;
+  const change = answer.seconds / wanted - 1;
+  const off = Math.abs(answer.seconds * answer.stretch - wanted);
   return (
-    <Answer
-      title="Repeat"
-      said={said}
-      answer={answer}
-      name="end: repeat"
-      disabled={none}
-      seams={none ? [] : stitchesOf(answer)}
-      onUse={() => {
-        useOpenShow.getState().edit(repeatPart, details);
-        onDone();
-      }}
-    >
-      <View className="flex-row gap-2">
-        <Button label="Last pass stops" kind="quiet" chosen={ending === 'stop'} onPress={() => setEnding('stop')} className="flex-1" />
-        <Button label="Last pass whole" kind="quiet" chosen={ending === 'whole'} onPress={() => setEnding('whole')} className="flex-1" />
-      </View>
-      <NumberField
-        label="Crossfade at a seam"
-        value={join}
-        least={0.005}
-        most={Math.min(LIMITS.join.most, partSeconds(part) / 2)}
-        step={0.01}
-        parse={parseTime}
-        say={(value) => `${value.toFixed(3)} s`}
-        onChange={setJoin}
-      />
-      {ending === 'stop' ? <NumberField {...fade.field} /> : null}
-    </Answer>
+    <>
+      {ways.length > 1 ? (
+        <View className="gap-1.5">
+          <Say look="small">Take up the last {off.toFixed(1)} s in</Say>
+          <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel="What takes up the rest">
+            {ways.map((one) => (
+              <Button
+                key={one}
+                label={saySlack(one, change)}
+                kind={one === chosen ? 'moss' : 'quiet'}
+                onPress={() => ask({ slack: one })}
+                hint={`Take it up in: ${saySlack(one, change)}${one === chosen ? ', chosen' : ''}`}
+                tight
+              />
+            ))}
+          </View>
+          {chosen === 'speed' && Math.abs(change) > 0.06 ? (
+            <Notice text={`A change of ${(Math.abs(change) * 100).toFixed(0)} % can be heard: up to 6 % goes unnoticed.`} />
+          ) : null}
+        </View>
+      ) : null}
+      <Button label={`Use ${sayUse[answer.way]}`} kind="strong" onPress={() => onUse(answer)} />
+    </>
   );
 }
 
-/** The other way round: the pictures take the bed's length. */
-function SpreadAnswer({ show, end, onDone }: { readonly show: Show; readonly end: number; readonly onDone: () => void }) {
-  const details = { seconds: end, keep: [] };
-  const answer = spreadPictures(show, details);
-  const same = answer === show;
-  const said = same
-    ? compareLengths(show).verdict === 'fits'
-      ? 'The pictures last as long as the bed already.'
-      : 'The pictures cannot take this length: clips keep theirs.'
-    : `The music stays whole. The pictures get new times in proportion, and the show lasts ${sayTime(end)}.`;
-  return (
-    <Answer
-      title="Spread the pictures"
-      said={said}
-      answer={answer}
-      name="end: spread"
-      disabled={same}
-      onUse={() => {
-        useOpenShow.getState().edit(spreadPictures, details);
-        onDone();
-      }}
-    >
-      {null}
-    </Answer>
-  );
-}
-
-interface AnswerProps {
+/** Something folded away behind its name. */
+function Fold({
+  title,
+  said,
+  open = false,
+  children,
+}: {
   readonly title: string;
   readonly said: string;
-  /** The show as this answer would make it. */
-  readonly answer: Show;
-  readonly name: string;
-  readonly disabled: boolean;
-  readonly seams?: readonly number[];
-  readonly onUse: () => void;
-  readonly children: React.ReactNode;
-}
-
-function Answer({ title, said, answer, name, disabled, seams = [], onUse, children }: AnswerProps) {
-  const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
-  const { pictures } = compareLengths(answer);
+  readonly open?: boolean;
+  readonly children: ReactNode;
+}) {
+  const [chosen, setChosen] = useState<boolean | null>(null);
+  const shown = chosen ?? open;
   return (
-    <View className="gap-2 rounded-control border border-line bg-card p-3" accessibilityLabel={title}>
-      <Say look="lead">{title}</Say>
-      <Say look="small">{said}</Say>
-      {disabled ? null : (
-        <>
-          {children}
-          <View className="flex-row flex-wrap gap-2">
-            <Button label={`Use ${title.toLowerCase()}`} kind="strong" onPress={onUse} className="grow" />
-            <Button
-              label={playing === name ? 'Stop' : 'Hear the end'}
-              onPress={() => toggleStretch(name, answer, pictures - BEFORE_END, pictures)}
-            />
-            {seams.length > 0 ? (
-              <Button
-                label={playing === 'first seam' ? 'Stop' : 'Hear the seam'}
-                onPress={() => toggleStretch('first seam', answer, seams[0]! - 2, seams[0]! + 2)}
-              />
-            ) : null}
-          </View>
-        </>
-      )}
+    <View className="gap-2 border-t border-line pt-2">
+      <View className="flex-row items-center gap-2">
+        <Button
+          label={title}
+          hint={`${title}: ${shown ? 'fold away' : 'show'}`}
+          icon={shown ? ChevronUp : ChevronDown}
+          kind="quiet"
+          onPress={() => setChosen(!shown)}
+          tight
+        />
+        <Say look="small" className="flex-1" numberOfLines={2}>
+          {said}
+        </Say>
+      </View>
+      {shown ? children : null}
     </View>
   );
 }

@@ -4,6 +4,7 @@ import { partEnd, partSeconds, type Part } from '../../core/show';
 import { moveParts, setFade, trimEdge } from '../../core/show/edits';
 import { clamp, saySpan, sayTime } from '../../core/units';
 import { letGo, snapBy } from '../../session/bed/snapping';
+import { beginEnd, dropEnd, tryEnd } from '../../session/fit/fitting';
 import type { Face } from '../../session/faces';
 import { chosenParts, tapThing, useOpenShow } from '../../session/open/store';
 import { NOW_AT } from './useSheetScroll';
@@ -136,6 +137,29 @@ function TrimBar({
     const meant = anchor + seconds;
     return { id: base.id, edge, moment: meant + (exact ? 0 : snapBy([meant], [base.id], pixelsPerSecond)) };
   };
+  // The end of a woven part does not cut it: it is woven anew to where the finger is.
+  if (edge === 'end' && base.fit?.way === 'weave') {
+    return (
+      <Handle
+        name="Fit the end"
+        testId="fit end"
+        value={moment}
+        said={sayTime(moment, 3)}
+        {...sideOf('left', left, width)}
+        moment={moment}
+        push={push}
+        pixelsPerSecond={pixelsPerSecond}
+        onMove={(seconds) => {
+          beginEnd();
+          void tryEnd(base.id, anchor + seconds);
+        }}
+        onEnd={(seconds) => void dropEnd(base.id, anchor + seconds)}
+        onCancel={() => void dropEnd(base.id, null)}
+      >
+        <Bar tone={tone} />
+      </Handle>
+    );
+  }
   return (
     <Handle
       name={edge === 'start' ? 'Trim the start' : 'Trim the end'}

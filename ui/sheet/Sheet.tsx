@@ -3,6 +3,7 @@ import { compareLengths, hasOwnSound, partEnd, partsOn, showSeconds, type Show }
 import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
+import { BeatLines } from './BeatLines';
 import { columnsFor, sayMark, tickStep, type Columns } from './columns';
 import { LaneTiles } from './LaneTiles';
 import { OwnLane } from './OwnLane';
@@ -71,6 +72,7 @@ export function Sheet({ show, width, wide }: Props) {
             {columns.spot ? (
               <PieceLane show={show} saved={saved} kind="spot" draw={drawSpot} tone="ochre" column={columns.spot} view={view} />
             ) : null}
+            <BeatLines show={show} column={columns.bed} view={view} />
             <Stitches show={show} column={columns.bed} view={view} />
             <SnapLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <EndLine y={seconds * pixelsPerSecond} width={width} />

@@ -100,12 +100,7 @@ it('looks as closely as single samples: a row for each, out of what it is given'
 it('shows pale what the piece would be without its fades, dark what is heard', () => {
   const show = showOf([20], 20, { fadeUp: { seconds: 10, bend: 0 } });
   const { pen, rows } = notingPen();
-  drawRiver(
-    pen,
-    { part: show.parts[0]!, lane: show.lanes[0]!, peaks: steadyPeaks(20), soundLength: 20, ...alone },
-    stretch,
-    tokens.light,
-  );
+  drawRiver(pen, { part: show.parts[0]!, lane: show.lanes[0]!, peaks: steadyPeaks(20), soundLength: 20, ...alone }, stretch, tokens.light);
   const at = (colour: string, y: number) => rows.find((row) => row.colour === colour && row.y === y)?.width ?? 0;
   expect(at(tokens.light['rain-soft'], 20)).toBeCloseTo(at(tokens.light['rain-soft'], 150), 3);
   expect(at(tokens.light.rain, 20)).toBeLessThan(at(tokens.light.rain, 150) * 0.5);

@@ -8,6 +8,7 @@ import { FaceStart } from '../faces/FaceStart';
 import { FaceTabs } from '../faces/FaceTabs';
 import { FinishPanel } from '../faces/FinishPanel';
 import { Incoming } from '../faces/Incoming';
+import { RefitNotice } from '../fit/RefitNotice';
 import { OwnDrawer, PictureDrawer } from '../pictures/PictureDrawer';
 import { TapBar } from '../pictures/TapBar';
 import { useTapping } from '../../session/pictures/tapping';
@@ -54,6 +55,7 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
       <View className="bg-card px-4 py-2">
         <LengthStrip show={show} onFit={onFit} />
       </View>
+      <RefitNotice show={show} />
       {face === 'finish' ? (
         <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
           <FinishPanel show={show} />
@@ -102,6 +104,7 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
           <Say look="label">Length</Say>
           <LengthStrip show={show} onFit={onFit} spelled />
         </View>
+        <RefitNotice show={show} />
         <LoudnessCard show={show} width={left - 40} />
         <Say look="small">Space play · ↑ ↓ step · / split · , . trim · + − zoom · ? all keys</Say>
       </ScrollView>

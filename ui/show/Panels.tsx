@@ -36,11 +36,7 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
       // The end of the bed is what has to meet the end of the show: the chosen piece, or the last one.
       const pieces = partsOn(saved, 'bed');
       const part = pieces.find((one) => one.id === chosen) ?? [...pieces].sort((a, b) => partEnd(a) - partEnd(b)).at(-1);
-      return part ? (
-        <Panel title="Fit the length" onClose={close}>
-          <FitPanel show={saved} part={part} onDone={close} />
-        </Panel>
-      ) : null;
+      return part ? <FitPanel show={saved} part={part} onClose={close} /> : null;
     }
     case 'spread':
       return (

@@ -17,6 +17,7 @@ import { useKeys } from './useKeys';
 import { Layout } from './Layout';
 import { Panels } from './Panels';
 import { ShowHeader } from './ShowHeader';
+import { followShow } from '../../session/fit/following';
 import { useDrop } from './useDrop';
 
 /** Dropped or pasted: photos and clips find their place, and so does music. On the Bed face a clip is there for its sound. */
@@ -44,7 +45,9 @@ export function ShowScreen({ id }: { readonly id: string }) {
 
   useEffect(() => {
     void useOpenShow.getState().open(id);
+    const endFollowing = followShow();
     return () => {
+      endFollowing();
       pause();
       dropTapping();
       openPanel(null);

@@ -32,7 +32,8 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'clip.silent': (d) => `${quoted(d)} came in without its sound: this browser cannot decode it. The picture is there and can be used.`,
   'hear.too-long': (d) =>
     `This piece is ${sayTime(number(d.seconds), 0)} long; pieces up to ${sayTime(number(d.most) || 1800, 0)} can be heard and woven. Your show is unchanged. Stop it early, or cut the passage you need out of it first.`,
-  'fit.unheard': () => 'This piece has not been heard yet, so it cannot be fitted. Your show is unchanged. Close the fit and open it again.',
+  'fit.unheard': () =>
+    'This piece has not been heard yet, so it cannot be fitted. Your show is unchanged. Close the fit and open it again.',
   'stage.missing': () =>
     'This browser is too old to paint the stage. Your show is safe, and its sound works. Update the browser to see the pictures.',
   'storage.full': () =>

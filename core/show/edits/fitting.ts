@@ -58,7 +58,11 @@ export const setMarks = defineEdit<{ media: string; marks: Marks }>('mark a pass
       .map(({ from, to }) => ({ from: clamp(from, 0, piece.seconds), to: clamp(to, 0, piece.seconds) }))
       .filter(({ from, to }) => to - from >= LIMITS.span.least)
       .slice(0, LIMITS.fit.marks);
-  piece.marks = { keep: within(marks.keep), out: within(marks.out), names: marks.names.slice(0, LIMITS.fit.marks).map((one) => ({ ...one })) };
+  piece.marks = {
+    keep: within(marks.keep),
+    out: within(marks.out),
+    names: marks.names.slice(0, LIMITS.fit.marks).map((one) => ({ ...one })),
+  };
 });
 
 /** Switches whether a fitted part follows the show's length by itself. */

@@ -24,9 +24,8 @@ function setHolds(show: Draft<Show>, holds: readonly Seconds[]): void {
 }
 
 /** Gives the pictures new times so that the show lasts `seconds`; clips and `keep` keep theirs. Out of reach: nothing changes. */
-export const spreadPictures = defineEdit<{ seconds: Seconds; keep: readonly string[] }>(
-  'spread the pictures',
-  (show, { seconds, keep }) => spread(show, seconds, keep),
+export const spreadPictures = defineEdit<{ seconds: Seconds; keep: readonly string[] }>('spread the pictures', (show, { seconds, keep }) =>
+  spread(show, seconds, keep),
 );
 
 /** New times for the pictures, as far as clips and `keep` let them. */

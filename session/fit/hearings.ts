@@ -1,0 +1,70 @@
+import { useQuery } from '@tanstack/react-query';
+import { create } from 'zustand';
+import { failureOf, type Failure } from '../../core/failure';
+import type { Hearing } from '../../core/music';
+import type { Grid, Media, MediaId } from '../../core/show';
+import { keptHearing } from '../../engine/media/hearings';
+import { queryClient } from '../queries';
+import { listener } from '../workers';
+
+/** What can be heard: a stored sound, and what a person said of its beat. */
+type Heard = Pick<Media, 'id' | 'grid'>;
+
+const keyOf = ({ id, grid }: Heard): readonly [string, MediaId, Grid | null] => ['hearing', id, grid ?? null];
+
+/** The hearing of a piece where it was heard before; null where it was not. */
+export function useHearing(media: Heard | null) {
+  return useQuery({
+    queryKey: media ? keyOf(media) : ['hearing', null, null],
+    enabled: media !== null,
+    queryFn: (): Promise<Hearing | null> => keptHearing(media!.id, media!.grid ?? null),
+  });
+}
+
+/** What is known without waiting: for snapping while a finger moves. */
+export function knownHearing(media: Heard): Hearing | null {
+  return queryClient.getQueryData<Hearing | null>([...keyOf(media)]) ?? null;
+}
+
+/** A piece that is being heard for the first time. */
+export interface Listening {
+  readonly media: MediaId;
+  readonly share: number;
+  readonly failure: Failure | null;
+}
+
+export const useListening = create<{ readonly listening: Listening | null }>()(() => ({ listening: null }));
+
+let stop: AbortController | null = null;
+let turn = 0;
+
+/** Hears a piece, or gives what was heard before. Null where it was stopped or failed: `useListening` says which. */
+export async function hearPiece(media: Heard): Promise<Hearing | null> {
+  const known = knownHearing(media) ?? (await keptHearing(media.id, media.grid ?? null).catch(() => null));
+  if (known) {
+    queryClient.setQueryData([...keyOf(media)], known);
+    return known;
+  }
+  stop?.abort();
+  stop = new AbortController();
+  const mine = (turn += 1);
+  const say = (share: number, failure: Failure | null = null) => {
+    if (mine === turn) useListening.setState({ listening: { media: media.id, share, failure } });
+  };
+  say(0);
+  try {
+    const details = { media: media.id, grid: media.grid ?? null };
+    const heard = await listener().call('hear', details, { signal: stop.signal, onProgress: (share) => say(share) });
+    queryClient.setQueryData([...keyOf(media)], heard);
+    if (mine === turn) useListening.setState({ listening: null });
+    return heard;
+  } catch (error) {
+    say(0, failureOf(error));
+    return null;
+  }
+}
+
+/** Stops hearing; nothing of it stays. */
+export function stopHearing(): void {
+  stop?.abort();
+}

@@ -1,0 +1,81 @@
+import { stitchesOfPart, type Answer } from '../../core/fit';
+import { planSpans } from '../../core/mix';
+import { soundKey, soundSeconds, type Jump, type Show, type Span } from '../../core/show';
+import { layFit } from '../../core/show/edits';
+import { currentShow } from '../open/store';
+import { pause, playPlan, toggleStretch, useTransport } from '../sound/transport';
+import { laying, partOf, refit, type Fitting } from './fitting';
+
+/** Heard on either side of a stitch, seconds. */
+const AROUND = 1;
+/** From one pair of sides to the next. */
+const BETWEEN = 0.03;
+/** Heard of the end where there is no stitch. */
+const BEFORE_END = 7;
+
+/** The two sides of every stitch, back to back. */
+export function sidesOf(spans: readonly Span[]): Span[] {
+  const sides: Span[] = [];
+  for (let i = 0; i + 1 < spans.length; i += 1) {
+    const [left, right] = [spans[i]!, spans[i + 1]!];
+    sides.push({ from: Math.max(left.from, left.to - AROUND), to: left.to, join: Math.min(left.join, AROUND) });
+    sides.push({ from: right.from, to: Math.min(right.to, right.from + AROUND), join: BETWEEN });
+  }
+  return sides;
+}
+
+/** Plays only the stitches of an answer, or its end where it has none; stops it where that plays. */
+export function toggleStitches(show: Show, fitting: Fitting, answer: Answer, name: string): void {
+  const { playing } = useTransport.getState();
+  if (playing.kind === 'stretch' && playing.name === name) {
+    pause();
+    return;
+  }
+  const laid = laying(show, fitting, answer);
+  const part = partOf(show, fitting.part);
+  if (!laid || !part) return;
+  if (answer.splices.length === 0) {
+    const shown = layFit(show, laid);
+    const length = laid.spans.reduce((sum, { from, to }) => sum + to - from, 0);
+    toggleStretch(name, shown, part.at + length - BEFORE_END, part.at + length);
+    return;
+  }
+  const sounding = { media: part.media, speed: laid.speed ?? undefined };
+  playPlan(name, planSpans(soundKey(sounding), soundSeconds(show, sounding), sidesOf(laid.spans)), 0);
+}
+
+/** Plays an answer whole, under the show as it would be; stops it where that plays. */
+export function toggleAnswer(show: Show, fitting: Fitting, answer: Answer, name: string): void {
+  const laid = laying(show, fitting, answer);
+  const part = partOf(show, fitting.part);
+  if (laid && part) toggleStretch(name, layFit(show, laid), part.at, part.at + answer.seconds * answer.stretch);
+}
+
+function others(jumps: readonly Jump[], index: number): Jump[] {
+  return jumps.filter((_, i) => i !== index);
+}
+
+/** Takes a stitch to its next-best place; the others stay if they can. */
+export function moveStitch(id: string, index: number): Promise<boolean> {
+  return changed(id, index, (jump) => [jump]);
+}
+
+/** Takes a stitch away: none may leave or land there; the rest is solved anew around it. */
+export function removeStitch(id: string, index: number): Promise<boolean> {
+  return changed(id, index, ({ from, to }) => [
+    { from, to: from },
+    { from: to, to },
+  ]);
+}
+
+function changed(id: string, index: number, avoid: (jump: Jump) => Jump[]): Promise<boolean> {
+  const show = currentShow();
+  const part = partOf(show, id);
+  const jumps = show && part ? stitchesOfPart(show, part) : [];
+  const jump = jumps[index];
+  if (!jump) return Promise.resolve(false);
+  return refit(id, (asked) => ({
+    ...asked,
+    wish: { ...asked.wish, avoid: [...asked.wish.avoid, ...avoid(jump)], hold: others(jumps, index) },
+  }));
+}

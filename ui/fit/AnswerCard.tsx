@@ -1,0 +1,79 @@
+import { Pressable, View } from 'react-native';
+import type { Answer } from '../../core/fit';
+import type { Hearing } from '../../core/music';
+import type { Show, Stretch } from '../../core/show';
+import { pick, type Fitting } from '../../session/fit/fitting';
+import { toggleAnswer, toggleStitches } from '../../session/fit/stitches';
+import { useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { Say } from '../controls/Say';
+import { sayAnswer, sayHiding, sayWay } from '../words/fits';
+import { PathPicture } from './PathPicture';
+
+interface Props {
+  readonly show: Show;
+  readonly fitting: Fitting;
+  readonly heard: Hearing;
+  readonly piece: Stretch;
+  readonly answer: Answer;
+  readonly index: number;
+}
+
+const TONES = { hidden: 'text-moss', 'might be noticed': 'text-amber', audible: 'text-red' } as const;
+
+/** One answer: how well it hides, the way it takes through the piece, and how to hear it. A tap picks it. */
+export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props) {
+  const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
+  const picked = fitting.picked === index;
+  const title = sayWay(answer);
+  const [stitches, whole] = [`answer ${index} stitches`, `answer ${index} whole`];
+  const none = answer.splices.length === 0;
+  return (
+    <View
+      className={`rounded-control bg-card p-3 ${picked ? 'border-2 border-rain' : 'border border-line'}`}
+      style={{ margin: picked ? 0 : 1 }}
+      accessibilityLabel={title}
+    >
+      <Pressable
+        accessibilityRole="radio"
+        accessibilityLabel={`${title}: ${sayAnswer(answer)}, ${sayHiding(answer)}`}
+        accessibilityState={{ checked: picked }}
+        aria-checked={picked}
+        onPress={() => pick(index)}
+        className="min-h-touch"
+      >
+        <View className="flex-row items-baseline justify-between gap-2">
+          <Say look="lead" className={picked ? 'text-rain' : ''}>
+            {title}
+          </Say>
+          <Say look="label" className={answer.way === 'stop' ? 'text-ink-2' : TONES[answer.hiding]}>
+            {sayHiding(answer)}
+            {answer.way === 'stop' || none ? '' : ` ${answer.quality.toFixed(2)}`}
+          </Say>
+        </View>
+        <Say look="small">{sayAnswer(answer)}</Say>
+      </Pressable>
+      <View className="flex-row items-center gap-3">
+        <View className="flex-1">
+          <PathPicture answer={answer} heard={heard} piece={piece} />
+        </View>
+        <View className="w-[92px] gap-1.5">
+          <Button
+            label={playing === stitches ? 'Stop' : none ? 'Hear the end' : 'Hear stitches'}
+            hint={`${playing === stitches ? 'Stop' : none ? 'Hear the end' : 'Hear stitches'}: ${title}`}
+            kind={picked ? 'strong' : 'soft'}
+            onPress={() => toggleStitches(show, fitting, answer, stitches)}
+            tight
+          />
+          <Button
+            label={playing === whole ? 'Stop' : 'Hear it all'}
+            hint={`${playing === whole ? 'Stop' : 'Hear it all'}: ${title}`}
+            kind="quiet"
+            onPress={() => toggleAnswer(show, fitting, answer, whole)}
+            tight
+          />
+        </View>
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,118 @@
+import Plus from 'lucide-react-native/icons/plus';
+import Trash from 'lucide-react-native/icons/trash';
+import { View } from 'react-native';
+import { wantedSeconds, type Meet } from '../../core/fit';
+import { LIMITS, type Part, type Show } from '../../core/show';
+import { ask, askWish, type Fitting } from '../../session/fit/fitting';
+import { useTransport } from '../../session/sound/transport';
+import { Button, IconButton } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { countEntry, momentEntry, spanEntry } from '../controls/timeEntry';
+
+interface Props {
+  readonly show: Show;
+  readonly part: Part;
+  readonly fitting: Fitting;
+}
+
+const SPLICES = [
+  { value: 'few', label: 'Few' },
+  { value: 'some', label: 'Some' },
+  { value: 'many', label: 'Many' },
+] as const;
+
+const LEANS = [
+  { value: '-0.7', label: 'Harmony' },
+  { value: '0', label: 'Both' },
+  { value: '0.7', label: 'Colour' },
+] as const;
+
+const SELF = [
+  { value: 'no', label: 'I will say' },
+  { value: 'yes', label: 'By itself' },
+] as const;
+
+/** How the weave goes about it, behind sensible starts. */
+export function FitChoices({ show, part, fitting }: Props) {
+  const { wish, self } = fitting.asked;
+  return (
+    <View className="gap-2">
+      <Say look="label">Stitches</Say>
+      <Choice label="Stitches" options={SPLICES} value={wish.splices} onChange={(splices) => askWish({ splices })} />
+      <NumberField
+        {...countEntry}
+        label="Shortest passage, beats"
+        value={wish.shortest}
+        least={LIMITS.fit.fewestBeats}
+        most={LIMITS.fit.mostBeats}
+        onChange={(shortest) => askWish({ shortest })}
+      />
+      <NumberField
+        {...spanEntry}
+        label="May miss by"
+        value={wish.miss}
+        most={LIMITS.fit.miss}
+        step={0.5}
+        onChange={(miss) => askWish({ miss })}
+      />
+      <Say look="label">Both sides of a stitch match in</Say>
+      <Choice
+        label="Match in"
+        options={LEANS}
+        value={LEANS.find((one) => Number(one.value) === wish.lean)?.value ?? null}
+        onChange={(lean) => askWish({ lean: Number(lean) })}
+      />
+      <Meets show={show} part={part} fitting={fitting} />
+      <Say look="label">When the show’s length changes</Say>
+      <Choice label="Fit anew" options={SELF} value={self ? 'yes' : 'no'} onChange={(value) => ask({ self: value === 'yes' })} />
+    </View>
+  );
+}
+
+/** Moments of the music that must meet moments of the show. */
+function Meets({ show, part, fitting }: Props) {
+  const { wish, to } = fitting.asked;
+  const now = useTransport((state) => state.now);
+  const wanted = wantedSeconds(show, part, to);
+  const change = (index: number, meet: Meet | null) =>
+    askWish({ meets: meet === null ? wish.meets.filter((_, i) => i !== index) : wish.meets.map((one, i) => (i === index ? meet : one)) });
+  const add = () => {
+    const at = Math.min(wanted, Math.max(0, now - part.at));
+    const source = Math.min(show.media[part.media]!.seconds, fitting.heard?.sections.find((one) => one.from > 1)?.from ?? at);
+    askWish({ meets: [...wish.meets, { source, at }] });
+  };
+  return (
+    <View className="gap-1">
+      <Say look="label">Moments that must meet</Say>
+      {wish.meets.map((meet, index) => (
+        <View key={index} className="gap-1 rounded-control border border-line bg-card p-2">
+          <View className="flex-row items-center">
+            <Say look="small" className="flex-1">
+              Meeting {index + 1}
+            </Say>
+            <IconButton label={`Remove meeting ${index + 1}`} icon={Trash} onPress={() => change(index, null)} />
+          </View>
+          <NumberField
+            {...momentEntry}
+            label="This moment of the music"
+            value={meet.source}
+            least={0}
+            most={show.media[part.media]!.seconds}
+            onChange={(source) => change(index, { ...meet, source })}
+          />
+          <NumberField
+            {...momentEntry}
+            label="sounds at this one of the show"
+            value={meet.at + part.at}
+            least={part.at}
+            most={part.at + wanted}
+            onChange={(at) => change(index, { ...meet, at: at - part.at })}
+          />
+        </View>
+      ))}
+      <Button label="Add a meeting" icon={Plus} disabled={wish.meets.length >= LIMITS.fit.meets} onPress={add} />
+    </View>
+  );
+}

@@ -1,0 +1,134 @@
+import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
+import { TextInput, View } from 'react-native';
+import { downbeatsOf, nameOf, type Hearing } from '../../core/music';
+import { LIMITS, type Grid, type Part, type Show } from '../../core/show';
+import { setGrid } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { askAnew } from '../../session/fit/fitting';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { momentEntry, parseSigned } from '../controls/timeEntry';
+import { marksOf, mark } from './PassageFields';
+
+interface Props {
+  readonly show: Show;
+  readonly part: Part;
+  readonly heard: Hearing;
+}
+
+const BEATS = (['2', '3', '4', '5', '6', '7'] as const).map((value) => ({ value, label: value }));
+
+const saySure = (sure: number) => (sure > 0.8 ? 'sure' : sure > 0.4 ? 'fairly sure' : 'not sure');
+
+/** What was heard of a piece, to be put right: tempo, bars, the first downbeat, and what the sections are called. */
+export function HeardFields({ show, part, heard }: Props) {
+  const media = show.media[part.media]!;
+  const { tempo, sure, half, double } = heard.pulse;
+  const grid: Grid = media.grid ?? {
+    tempo: Number((tempo ?? 100).toFixed(2)),
+    beats: heard.perBar > 1 ? heard.perBar : 4,
+    downbeat: Number((downbeatsOf(heard)[0] ?? 0).toFixed(3)),
+  };
+  const say = (change: Partial<Grid> | null) => {
+    useOpenShow.getState().edit(setGrid, { media: media.id, grid: change && { ...grid, ...change } });
+    askAnew();
+  };
+  const octave = (to: number | null, label: string) =>
+    to !== null && to >= LIMITS.grid.slowest && to <= LIMITS.grid.fastest ? (
+      <Button label={`${label}: ${to.toFixed(0)}`} hint={`Count it ${label}`} onPress={() => say({ tempo: Number(to.toFixed(2)) })} tight />
+    ) : null;
+  return (
+    <View className="gap-2" accessibilityLabel="What was heard">
+      <Say look="small">
+        {tempo === null
+          ? 'No steady beat was heard. If there is one, set it here.'
+          : media.grid
+            ? `The beat is as it was set: ${tempo.toFixed(1)} BPM.`
+            : `${tempo.toFixed(1)} BPM (${saySure(sure)}), ${heard.perBar} beats in a bar (${saySure(heard.barSure)}).`}
+      </Say>
+      <View className="flex-row flex-wrap gap-1.5">
+        {octave(half, 'half as fast')}
+        {octave(double, 'twice as fast')}
+        {media.grid ? <Button label="As it was heard" icon={RotateCcw} onPress={() => say(null)} tight /> : null}
+      </View>
+      <NumberField
+        label="Tempo of the piece"
+        value={grid.tempo}
+        least={LIMITS.grid.slowest}
+        most={LIMITS.grid.fastest}
+        step={1}
+        parse={parseSigned}
+        say={(value) => `${Number(value.toFixed(2))} BPM`}
+        onChange={(to) => say({ tempo: to })}
+      />
+      <NumberField
+        {...momentEntry}
+        label="A downbeat at"
+        value={grid.downbeat}
+        least={0}
+        most={media.seconds}
+        step={0.05}
+        onChange={(downbeat) => say({ downbeat })}
+      />
+      <Say look="label">Beats in a bar</Say>
+      <Choice
+        label="Bar of"
+        options={BEATS}
+        value={String(grid.beats) as (typeof BEATS)[number]['value']}
+        onChange={(beats) => say({ beats: Number(beats) })}
+      />
+      <Say look="label">Sections</Say>
+      {heard.sections.map((section) => (
+        <SectionName key={section.from} show={show} media={media.id} from={section.from} letter={section.letter} />
+      ))}
+      {heard.voices.length > 0 ? (
+        <Say look="small">
+          Probably sung or spoken:{' '}
+          {heard.voices.map(({ from, to, sure: how }) => `${sayTime(from)} to ${sayTime(to)} (${saySure(how)})`).join(', ')}. Stitches keep
+          out of it where they can.
+        </Say>
+      ) : null}
+    </View>
+  );
+}
+
+function SectionName({
+  show,
+  media,
+  from,
+  letter,
+}: {
+  readonly show: Show;
+  readonly media: string;
+  readonly from: number;
+  readonly letter: string;
+}) {
+  const { names } = marksOf(show, media);
+  const name = nameOf(names, from, letter);
+  const rename = (text: string) => {
+    const said = text.trim().slice(0, 40);
+    if (said === name) return;
+    const others = names.filter(({ at }) => Math.abs(at - from) >= 1);
+    mark(show, media, { names: said === '' || said === letter ? others : [...others, { at: from, name: said }] });
+  };
+  return (
+    <View className="flex-row items-center gap-2">
+      <Say look="time" className="w-16">
+        {sayTime(from, 0)}
+      </Say>
+      <TextInput
+        key={name}
+        accessibilityLabel={`Name of the section at ${sayTime(from, 0)}`}
+        defaultValue={name}
+        onBlur={(event) =>
+          rename((event.nativeEvent as unknown as { text?: string }).text ?? (event.target as unknown as HTMLInputElement).value)
+        }
+        onSubmitEditing={(event) => rename(event.nativeEvent.text)}
+        className="h-touch flex-1 rounded-control border border-line bg-card px-3 font-text text-small text-ink"
+      />
+    </View>
+  );
+}

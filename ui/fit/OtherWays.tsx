@@ -1,0 +1,200 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
+import { repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
+import { parseTime, sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { toggleStretch, useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { stitchesOf } from '../sheet/Stitches';
+import { sayDifference } from '../words/lengths';
+
+/** Heard before the end of the show when its end is listened to, seconds. */
+const BEFORE_END = 7;
+
+interface Props {
+  readonly show: Show;
+  readonly part: Part;
+  readonly onDone: () => void;
+}
+
+/** What needs no listening: stop at the show's end, repeat, or let the pictures take the bed's length. */
+export function OtherWays({ show, part, onDone }: Props) {
+  const lengths = compareLengths(show);
+  const fade = useFade();
+  const stop = stopEarly(show, { id: part.id, end: lengths.pictures, fade: fade.seconds });
+  return (
+    <View className="gap-3">
+      <Say look="small">
+        The bed ends at {sayTime(lengths.bed)}: {sayDifference(lengths).toLowerCase()}.
+      </Say>
+      <Answer
+        title="Stop early"
+        said={
+          stop === show
+            ? lengths.verdict === 'fits'
+              ? 'The bed ends with the show already.'
+              : 'The piece ends before the show does: there is nothing to stop. Repeat it instead.'
+            : `Ends with the show at ${sayTime(lengths.pictures)}, fading over its last ${fade.seconds.toFixed(1)} s. The piece’s own ending is not heard.`
+        }
+        answer={stop}
+        name="end: stop early"
+        disabled={stop === show}
+        onUse={() => {
+          useOpenShow.getState().edit(stopEarly, { id: part.id, end: lengths.pictures, fade: fade.seconds });
+          onDone();
+        }}
+      >
+        <NumberField {...fade.field} />
+      </Answer>
+      <RepeatAnswer show={show} part={part} end={lengths.pictures} onDone={onDone} />
+      <SpreadAnswer show={show} end={lengths.bed} onDone={onDone} />
+    </View>
+  );
+}
+
+function useFade() {
+  const [seconds, setSeconds] = useState<number>(LIMITS.fade.stop);
+  const field = {
+    label: 'Fade out over',
+    value: seconds,
+    least: LIMITS.fade.stopLeast,
+    most: LIMITS.fade.stopMost,
+    step: 0.5,
+    parse: parseTime,
+    say: (value: number) => `${value.toFixed(1)} s`,
+    onChange: setSeconds,
+  };
+  return { seconds, field };
+}
+
+function RepeatAnswer({
+  show,
+  part,
+  end,
+  onDone,
+}: {
+  readonly show: Show;
+  readonly part: Part;
+  readonly end: number;
+  readonly onDone: () => void;
+}) {
+  const [ending, setEnding] = useState<'stop' | 'whole'>('stop');
+  const [join, setJoin] = useState<number>(LIMITS.join.start);
+  const fade = useFade();
+  const details = { id: part.id, end, join, ending, fade: fade.seconds };
+  const answer = repeatPart(show, details);
+  const repeated = answer.parts.find((one) => one.id === part.id)!;
+  const passes = repeated.spans.length;
+  const none = passes <= 1;
+  const over = partEnd(repeated) - end;
+  const said = none
+    ? partEnd(part) < end
+      ? 'The passage is too short to be repeated so often. Make it longer first.'
+      : 'One pass is already as long as the show: there is nothing to repeat.'
+    : `${passes} passes, ${stitchesOf(answer).length === 1 ? 'one seam' : `${passes - 1} seams`}; ${
+        ending === 'stop'
+          ? `the last stops with the show and fades over ${fade.seconds.toFixed(1)} s.`
+          : `the last is kept whole and ends ${over < 0.05 ? 'with the show' : `${over.toFixed(1)} s after the show`}.`
+      }`;
+  return (
+    <Answer
+      title="Repeat"
+      said={said}
+      answer={answer}
+      name="end: repeat"
+      disabled={none}
+      seams={none ? [] : stitchesOf(answer)}
+      onUse={() => {
+        useOpenShow.getState().edit(repeatPart, details);
+        onDone();
+      }}
+    >
+      <View className="flex-row gap-2">
+        <Button label="Last pass stops" kind="quiet" chosen={ending === 'stop'} onPress={() => setEnding('stop')} className="flex-1" />
+        <Button label="Last pass whole" kind="quiet" chosen={ending === 'whole'} onPress={() => setEnding('whole')} className="flex-1" />
+      </View>
+      <NumberField
+        label="Crossfade at a seam"
+        value={join}
+        least={0.005}
+        most={Math.min(LIMITS.join.most, partSeconds(part) / 2)}
+        step={0.01}
+        parse={parseTime}
+        say={(value) => `${value.toFixed(3)} s`}
+        onChange={setJoin}
+      />
+      {ending === 'stop' ? <NumberField {...fade.field} /> : null}
+    </Answer>
+  );
+}
+
+/** The other way round: the pictures take the bed's length. */
+function SpreadAnswer({ show, end, onDone }: { readonly show: Show; readonly end: number; readonly onDone: () => void }) {
+  const details = { seconds: end, keep: [] };
+  const answer = spreadPictures(show, details);
+  const same = answer === show;
+  const said = same
+    ? compareLengths(show).verdict === 'fits'
+      ? 'The pictures last as long as the bed already.'
+      : 'The pictures cannot take this length: clips keep theirs.'
+    : `The music stays whole. The pictures get new times in proportion, and the show lasts ${sayTime(end)}.`;
+  return (
+    <Answer
+      title="Spread the pictures"
+      said={said}
+      answer={answer}
+      name="end: spread"
+      disabled={same}
+      onUse={() => {
+        useOpenShow.getState().edit(spreadPictures, details);
+        onDone();
+      }}
+    >
+      {null}
+    </Answer>
+  );
+}
+
+interface AnswerProps {
+  readonly title: string;
+  readonly said: string;
+  /** The show as this answer would make it. */
+  readonly answer: Show;
+  readonly name: string;
+  readonly disabled: boolean;
+  readonly seams?: readonly number[];
+  readonly onUse: () => void;
+  readonly children: React.ReactNode;
+}
+
+function Answer({ title, said, answer, name, disabled, seams = [], onUse, children }: AnswerProps) {
+  const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
+  const { pictures } = compareLengths(answer);
+  return (
+    <View className="gap-2 rounded-control border border-line bg-card p-3" accessibilityLabel={title}>
+      <Say look="lead">{title}</Say>
+      <Say look="small">{said}</Say>
+      {disabled ? null : (
+        <>
+          {children}
+          <View className="flex-row flex-wrap gap-2">
+            <Button label={`Use ${title.toLowerCase()}`} kind="strong" onPress={onUse} className="grow" />
+            <Button
+              label={playing === name ? 'Stop' : 'Hear the end'}
+              onPress={() => toggleStretch(name, answer, pictures - BEFORE_END, pictures)}
+            />
+            {seams.length > 0 ? (
+              <Button
+                label={playing === 'first seam' ? 'Stop' : 'Hear the seam'}
+                onPress={() => toggleStretch('first seam', answer, seams[0]! - 2, seams[0]! + 2)}
+              />
+            ) : null}
+          </View>
+        </>
+      )}
+    </View>
+  );
+}

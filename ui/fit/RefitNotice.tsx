@@ -1,0 +1,32 @@
+import { View } from 'react-native';
+import { showSeconds, type Show } from '../../core/show';
+import { refitDue, setRefit } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { refit } from '../../session/fit/fitting';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { Say } from '../controls/Say';
+
+/** Says that a part was fitted to a show that has another length by now, and fits it anew in one tap. */
+export function RefitNotice({ show }: { readonly show: Show }) {
+  const part = show.parts.find((one) => refitDue(show, one) !== null);
+  const moving = useOpenShow((store) => store.preview !== null);
+  if (!part || moving || part.fit!.self) return null;
+  return (
+    <View accessibilityRole="alert" className="flex-row flex-wrap items-center gap-2 border-t border-line bg-ochre-soft px-4 py-1.5">
+      <Say look="small" className="min-w-[150px] flex-1 text-ink">
+        “{show.media[part.media]!.title}” was fitted to {sayTime(part.at + part.fit!.made)}; the show now lasts {sayTime(showSeconds(show))}
+        .
+      </Say>
+      <View className="flex-row gap-1.5">
+        <Button label="Fit anew" kind="strong" onPress={() => void refit(part.id)} tight />
+        <Button
+          label="By itself"
+          hint="Fit it anew by itself from now on"
+          onPress={() => useOpenShow.getState().edit(setRefit, { id: part.id, self: true })}
+          tight
+        />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LIMITS, type Part, type Show } from '../../core/show';
+import { setJoin } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { joinsOf } from '../../session/bed/joins';
+import { moveStitch, removeStitch } from '../../session/fit/stitches';
+import { useOpenShow } from '../../session/open/store';
+import { toggleStretch, useTransport } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { spanEntry } from '../controls/timeEntry';
+import { openPanel } from '../panels/open';
+
+const AROUND = 1;
+
+/** The stitches of a fitted part, one by one: heard, moved to the next-best place, taken away, crossfaded longer. */
+export function StitchFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
+  const [busy, setBusy] = useState(false);
+  const joins = joinsOf(show, part).filter((one) => one.index !== null);
+  const run = (work: Promise<boolean>) => {
+    setBusy(true);
+    void work.finally(() => setBusy(false));
+  };
+  if (joins.length === 0) return <Say look="small">This fit has no stitches.</Say>;
+  return (
+    <View className="gap-2">
+      {joins.map((join, index) => {
+        const name = `stitch ${index + 1} of ${part.id}`;
+        const span = part.spans[join.index!]!;
+        return (
+          <View key={index} className="gap-1 border-b border-line pb-2">
+            <Say look="label">
+              Stitch {index + 1} at {sayTime(join.at)}
+            </Say>
+            <View className="flex-row flex-wrap gap-1.5">
+              <Button
+                label={playing === name ? 'Stop' : 'Hear'}
+                hint={`Hear stitch ${index + 1} again`}
+                onPress={() => toggleStretch(name, show, join.at - AROUND, join.at + AROUND)}
+                tight
+              />
+              {part.fit?.way === 'weave' ? (
+                <>
+                  <Button
+                    label="Next best"
+                    hint={`Move stitch ${index + 1} to its next-best place`}
+                    disabled={busy}
+                    onPress={() => run(moveStitch(part.id, index))}
+                    tight
+                  />
+                  <Button
+                    label="Take away"
+                    hint={`Take stitch ${index + 1} away`}
+                    disabled={busy}
+                    onPress={() => run(removeStitch(part.id, index))}
+                    tight
+                  />
+                </>
+              ) : null}
+              <Button label="Line up" hint={`Line up stitch ${index + 1}`} onPress={() => openPanel({ name: 'join', join })} tight />
+            </View>
+            <NumberField
+              {...spanEntry}
+              label={`Crossfade of stitch ${index + 1}`}
+              value={span.join}
+              least={LIMITS.join.least}
+              most={2}
+              step={0.02}
+              say={(value) => `${Math.round(value * 1000)} ms`}
+              parse={(text) => {
+                const value = Number(text.replace(/[^\d.,]/g, '').replace(',', '.'));
+                return Number.isFinite(value) && text.trim() !== '' ? value / 1000 : null;
+              }}
+              onChange={(seconds) => useOpenShow.getState().edit(setJoin, { id: part.id, index: join.index!, seconds })}
+            />
+          </View>
+        );
+      })}
+    </View>
+  );
+}
