@@ -1,4 +1,4 @@
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
 
 /** A page that fails its test on any error the browser reports. */
 export const test = base.extend<{ quiet: true }>({
@@ -98,6 +98,20 @@ export async function dragByTouch(page: Page, from: { x: number; y: number }, by
   for (let step = 1; step <= 10; step += 1) await send('touchMove', from.y + (by * step) / 10);
   await send('touchEnd');
   await session.detach();
+}
+
+/** Opens the fit from the length strip. */
+export async function openFit(page: Page): Promise<Locator> {
+  await page.getByRole('button', { name: /^Length:/ }).click();
+  const dialog = page.getByRole('dialog', { name: /^Fit “/ });
+  await expect(dialog).toBeVisible();
+  return dialog;
+}
+
+/** Opens the fit and unfolds what needs no listening. */
+export async function openOtherWays(page: Page): Promise<void> {
+  const dialog = await openFit(page);
+  await dialog.getByRole('button', { name: 'Other ways: show' }).click();
 }
 
 export async function centreOf(page: Page, testId: string): Promise<{ x: number; y: number }> {

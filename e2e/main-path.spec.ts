@@ -1,4 +1,4 @@
-import { addPhotos, changeMusic, chooseMusic, expect, exportWav, face, field, layMusic, newShow, test, type } from './app';
+import { addPhotos, changeMusic, chooseMusic, expect, exportWav, face, field, layMusic, newShow, openOtherWays, test, type } from './app';
 import { CLICK_AT, clickSong, coded, loudestFrame, photo, probe, samplesOf, silentEnds } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
@@ -15,7 +15,8 @@ test('from photos and a song to a WAV: listen, lay, stop early, take home', asyn
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Lay it under the show' }).click();
 
-  await page.getByRole('button', { name: /Length: 25 s over/ }).click();
+  await expect(page.getByRole('button', { name: /Length: 25 s over/ })).toBeVisible();
+  await openOtherWays(page);
   await page.getByRole('button', { name: 'Use stop early' }).click();
   await expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
 
@@ -35,7 +36,8 @@ test('a song that is too short is repeated, its seams are numbered and heard', a
   await newShow(page);
   await addPhotos(page, await photos());
   await layMusic(page, clickSong(6));
-  await page.getByRole('button', { name: /Length: 9.0 s short/ }).click();
+  await expect(page.getByRole('button', { name: /Length: 9.0 s short/ })).toBeVisible();
+  await openOtherWays(page);
   await page.getByRole('button', { name: 'Use repeat' }).click();
   await expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
   await page.getByRole('button', { name: 'Hear stitch 1, at 0:06.0' }).click();

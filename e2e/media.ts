@@ -3,6 +3,8 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import sharp from 'sharp';
 import { WavReader, WavWriter, memoryBytes } from '../core/files';
+import { composePiece, type PieceSpec } from '../tests/pieces';
+import { noise } from '../tests/tones';
 
 /** Files that the tests bring along, made once a machine: all invented, none committed. */
 const FOLDER = resolve('.cache/e2e');
@@ -217,4 +219,33 @@ export function loudestFrame(samples: Float32Array): number {
   let best = 0;
   for (let i = 1; i < samples.length; i += 1) if (Math.abs(samples[i]!) > Math.abs(samples[best]!)) best = i;
   return best;
+}
+
+/** Seconds of the song's source at which a spark stands out that occurs nowhere else. */
+export const SPARK_AT = 40.3;
+
+/** A composed song of known beats, with one bright spark in it. */
+export function song(name: string, spec: PieceSpec, spark = false): string {
+  return made(`${name}.wav`, (path) => {
+    const { sound } = composePiece(spec);
+    if (spark) {
+      for (let i = 0; i < 600; i += 1) {
+        const at = (Math.round(SPARK_AT * 48_000) + i) * 2;
+        sound[at] = sound[at + 1] = 0.99 * (i % 2 === 0 ? 1 : -1) * (1 - i / 600);
+      }
+    }
+    writeFileSync(path, wavOf(sound));
+  });
+}
+
+/** Nothing but noise. */
+export function hiss(seconds: number): string {
+  return made(`hiss-${seconds}.wav`, (path) => writeFileSync(path, wavOf(noise(seconds * 96_000, 5).map((value) => value * 0.2))));
+}
+
+/** Interleaved stereo at 48 kHz as a file. */
+function wavOf(sound: Float32Array): Uint8Array {
+  const writer = new WavWriter('int16', 2, 48_000);
+  const frames = sound.length / 2;
+  return Buffer.concat([writer.header(frames), writer.encode(sound, frames)]);
 }

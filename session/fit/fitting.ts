@@ -16,6 +16,8 @@ export interface Fitting {
   readonly heard: Hearing | null;
   /** Best first; null while the first ones are looked for. */
   readonly answers: readonly Answer[] | null;
+  /** Answers to what is asked now are looked for: those that stand are for what was asked before. */
+  readonly solving: boolean;
   /** Why there is no weave; null where there is one. */
   readonly why: string | null;
   readonly picked: number;
@@ -40,7 +42,7 @@ export function partOf(show: Show | null, id: string): Part | null {
 export function openFitting(show: Show, part: Part): void {
   turn += 1;
   useFitting.setState({
-    fitting: { part: part.id, asked: askedOf(show, part), heard: null, answers: null, why: null, picked: 0, failure: null },
+    fitting: { part: part.id, asked: askedOf(show, part), heard: null, answers: null, solving: true, why: null, picked: 0, failure: null },
   });
   void listen();
 }
@@ -56,7 +58,7 @@ export async function listen(): Promise<void> {
   const part = fitting && partOf(show, fitting.part);
   if (!show || !part) return;
   const mine = (turn += 1);
-  set({ failure: null });
+  set({ failure: null, solving: true });
   const heard = await hearPiece(show.media[part.media]!);
   if (mine !== turn || !heard) return;
   set({ heard });
@@ -81,9 +83,10 @@ async function solve(): Promise<void> {
   const part = fitting && partOf(show, fitting.part);
   if (!show || !part || !fitting.heard) return;
   const mine = (turn += 1);
+  set({ solving: true });
   try {
     const { answers, why } = await asker().call('fit', question(show, part, fitting.asked, null));
-    if (mine === turn) set({ answers, why, picked: 0, failure: null });
+    if (mine === turn) set({ answers, why, picked: 0, failure: null, solving: false });
   } catch (error) {
     if (mine === turn) set({ failure: failureOf(error) });
   }
@@ -199,9 +202,11 @@ export async function dropEnd(id: string, end: number | null): Promise<void> {
   dragging = false;
   trying = null;
   const { edit, endPreview, notify } = useOpenShow.getState();
+  const show = currentShow();
   try {
     const laid = end === null ? null : await laidTo(id, end);
-    if (laid) edit(layFit, laid);
+    // What was undone or changed meanwhile counts.
+    if (laid && currentShow() === show) edit(layFit, laid);
     else endPreview();
   } catch (error) {
     endPreview();

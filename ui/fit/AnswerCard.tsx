@@ -7,6 +7,7 @@ import { toggleAnswer, toggleStitches } from '../../session/fit/stitches';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { useTokens } from '../theme/useTokens';
 import { sayAnswer, sayHiding, sayWay } from '../words/fits';
 import { PathPicture } from './PathPicture';
 
@@ -19,11 +20,12 @@ interface Props {
   readonly index: number;
 }
 
-const TONES = { hidden: 'text-moss', 'might be noticed': 'text-amber', audible: 'text-red' } as const;
+const TONES = { hidden: 'moss', 'might be noticed': 'amber', audible: 'red' } as const;
 
 /** One answer: how well it hides, the way it takes through the piece, and how to hear it. A tap picks it. */
 export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props) {
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
+  const tokens = useTokens();
   const picked = fitting.picked === index;
   const title = sayWay(answer);
   const [stitches, whole] = [`answer ${index} stitches`, `answer ${index} whole`];
@@ -46,7 +48,7 @@ export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props
           <Say look="lead" className={picked ? 'text-rain' : ''}>
             {title}
           </Say>
-          <Say look="label" className={answer.way === 'stop' ? 'text-ink-2' : TONES[answer.hiding]}>
+          <Say look="label" style={{ color: tokens[answer.way === 'stop' ? 'ink-2' : TONES[answer.hiding]] }}>
             {sayHiding(answer)}
             {answer.way === 'stop' || none ? '' : ` ${answer.quality.toFixed(2)}`}
           </Say>

@@ -37,6 +37,7 @@ interface Props {
 /** Makes the music exactly as long as the show: how long, answers as cards, choices folded away, and what takes up the rest. */
 export function FitPanel({ show, part, onClose }: Props) {
   const { fitting } = useFitting();
+  const { listening } = useListening();
   useEffect(() => {
     const now = currentShow();
     if (now) openFitting(now, part);
@@ -60,6 +61,8 @@ export function FitPanel({ show, part, onClose }: Props) {
     );
   }
   const { answers, heard } = fitting;
+  // Where the piece could not be heard, what needs no listening is what is left.
+  const stopped = heard === null && listening?.media === part.media && listening.failure !== null;
   const picked = answers?.[fitting.picked];
   return (
     <Panel
@@ -94,7 +97,7 @@ export function FitPanel({ show, part, onClose }: Props) {
           </Fold>
         </>
       ) : null}
-      <Fold title="Other ways" said="stop early, repeat, spread the pictures" open={!heard}>
+      <Fold title="Other ways" said="stop early, repeat, spread the pictures" open={stopped}>
         <OtherWays show={show} part={part} onDone={onClose} />
       </Fold>
     </Panel>
@@ -211,7 +214,12 @@ function Slack({
           ) : null}
         </View>
       ) : null}
-      <Button label={`Use ${sayUse[answer.way]}`} kind="strong" onPress={() => onUse(answer)} />
+      <Button
+        label={fitting.solving ? 'Looking for the best way through …' : `Use ${sayUse[answer.way]}`}
+        kind="strong"
+        disabled={fitting.solving}
+        onPress={() => onUse(answer)}
+      />
     </>
   );
 }

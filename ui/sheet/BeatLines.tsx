@@ -7,7 +7,7 @@ import type { Viewport } from './useSheetScroll';
 
 /** Lines closer together than this are noise, pixels: beats, bars, bar numbers. */
 const BEATS_APART = 9;
-const BARS_APART = 9;
+const BARS_APART = 24;
 const NUMBERS_APART = 34;
 /** A section's name needs this much. */
 const NAME_TALL = 18;
@@ -67,7 +67,7 @@ const PartBeats = memo(function PartBeats({
             right: place === 0 ? 0 : column.width * 0.3,
             top: at * pixelsPerSecond,
             height: 1,
-            opacity: place === 0 ? 0.32 : 0.2,
+            opacity: place === 0 ? 0.3 : 0.16,
           }}
         >
           {place === 0 && bar >= NUMBERS_APART && number > 0 ? (

@@ -1,5 +1,5 @@
 import type { Draft } from 'immer';
-import { clamp, type Seconds } from '../../units';
+import { clamp, sayTime, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { showSeconds } from '../placement';
 import { soundSeconds } from '../speed';
@@ -31,7 +31,7 @@ const NAMES: Readonly<Record<Fitted['way'], string>> = {
 
 /** Plays a part as it was fitted. What was set by hand on the old passages goes with them. */
 export const layFit = defineEdit<LaidFit>(
-  ({ fit }) => NAMES[fit.way],
+  ({ fit }) => (fit.to === 'show' ? NAMES[fit.way] : `fit to ${sayTime(fit.to)}`),
   (show, { id, spans, speed, fade, fit, spread: seconds }) => {
     const part = find(show.parts, id, 'part');
     const slow = speed === null || Math.abs(speed - 1) < 1e-9 ? undefined : clamp(speed, LIMITS.speed.least, LIMITS.speed.most);
