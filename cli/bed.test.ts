@@ -3,7 +3,8 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { WaveFile } from 'wavefile';
-import { WavReader, memoryBytes } from '../core/files';
+import { WavReader, WavWriter, memoryBytes } from '../core/files';
+import { composePiece } from '../tests/pieces';
 import { showOf, withClip } from '../tests/shows';
 
 const folder = mkdtempSync(join(tmpdir(), 'bed-'));
@@ -94,6 +95,105 @@ it('loops whole bars: as long as the formula says, repeated end to end without a
   // Mono comes out as loud as it was: full scale of a 32-bit float file is 1.
   expect(left[32_000]).toBeCloseTo(0.9, 5);
   expect(clicks).toEqual(Array.from({ length: 32 }, (_, i) => i * 32_000));
+});
+
+describe('a composed piece', () => {
+  const piece = composePiece({ tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 });
+  const path = join(folder, 'piece.wav');
+  const out = join(folder, 'fitted.wav');
+  const samples = (file: string) => {
+    const reader = new WavReader(memoryBytes(new Uint8Array(readFileSync(file))));
+    const [left, right] = [new Float32Array(reader.header.frames), new Float32Array(reader.header.frames)];
+    reader.read(0, left.length, [left, right]);
+    return left;
+  };
+  beforeAll(() => {
+    const writer = new WavWriter('float32', 2, 48_000);
+    const frames = piece.sound.length / 2;
+    writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(piece.sound, frames)]));
+  });
+
+  it('is heard: tempo, beats, bars, sections and its last chord as JSON', () => {
+    const { status, stdout } = bed('hear', path, '--json');
+    expect(status).toBe(0);
+    const heard = JSON.parse(stdout) as {
+      tempo: number;
+      beats: number[];
+      downbeats: number[];
+      beatsPerBar: number;
+      lastChord: { at: number; ring: number };
+    };
+    expect(heard.tempo / 112).toBeCloseTo(1, 1);
+    expect(heard.beatsPerBar).toBe(4);
+    expect(heard.beats.length).toBe(piece.beats.length);
+    expect(Math.abs(heard.downbeats[3]! - piece.downbeats[3]!)).toBeLessThan(0.07);
+    expect(heard.lastChord.at).toBeCloseTo(piece.lastChord, 1);
+    expect(heard.lastChord.ring).toBeGreaterThan(2);
+  });
+
+  it('is fitted within the allowed miss, and to the sample with none; the report says which passages', () => {
+    const near = bed('fit', path, '--seconds', '45', '--out', out, '--bits', '32');
+    expect(near).toMatchObject({ status: 0 });
+    const report = JSON.parse(near.stdout) as {
+      seconds: number;
+      stretch: number;
+      spans: { from: number; to: number }[];
+      joins: { at: number; quality: number }[];
+    };
+    expect(Math.abs(report.seconds - 45)).toBeLessThanOrEqual(5);
+    expect(report.stretch).toBeCloseTo(1, 5);
+    expect(report.joins.length).toBe(report.spans.length - 1);
+    const sound = samples(out);
+    // The sound is those passages in order: in the middle of each it is the source's, sample for sample.
+    let at = 0;
+    for (const { from, to } of report.spans) {
+      const middle = Math.round(((to - from) / 2) * 48_000);
+      const [a, b] = [Math.round(at * 48_000) + middle, Math.round(from * 48_000) + middle];
+      const off = [-1, 0, 1].map((shift) =>
+        Math.max(...Array.from({ length: 500 }, (_, i) => Math.abs(sound[a + i]! - piece.sound[(b + i + shift) * 2]!))),
+      );
+      expect(Math.min(...off)).toBeLessThan(1e-6);
+      at += to - from;
+    }
+    const where = join(folder, 'report.json');
+    expect(bed('fit', path, '--seconds', '45', '--miss', '0', '--out', out, '--report', where, '--bits', '32').status).toBe(0);
+    expect(samples(out).length).toBe(45 * 48_000);
+    expect((JSON.parse(readFileSync(where, 'utf8')) as { off: number }).off).toBe(0);
+  }, 30_000);
+
+  it('keeps wishes, and says with exit code 3 how near it gets where it cannot', () => {
+    const wished = bed(
+      'fit',
+      path,
+      '--seconds',
+      '60',
+      '--keep',
+      '20-30',
+      '--drop',
+      '40-44',
+      '--meet',
+      '35@25',
+      '--shortest',
+      '4',
+      '--out',
+      out,
+    );
+    expect(wished).toMatchObject({ status: 0 });
+    const { spans } = JSON.parse(wished.stdout) as { spans: { from: number; to: number }[] };
+    for (const { from, to } of spans.slice(1)) expect(from > 20 && from < 30 && to > 0).toBe(false);
+    for (const { from, to } of spans) expect(Math.min(to, 44) - Math.max(from, 40)).toBeLessThan(0.05);
+    rmSync(out);
+    const far = bed('fit', path, '--seconds', '30', '--by', 'nudge', '--out', out);
+    expect(far.status).toBe(3);
+    expect(far.stderr).toMatch(/No change of speed of up to 20 %.*it gets to \d+\.\d s\./);
+    expect(existsSync(out)).toBe(false);
+    expect(bed('fit', path, '--seconds', '30', '--shortest', '64', '--miss', '0.1', '--out', out).status).toBe(0);
+    expect(bed('fit', path, '--seconds', '30', '--by', 'weave', '--shortest', '64', '--miss', '0.1', '--out', out).status).toBe(3);
+    expect(bed('fit', path, '--seconds', 'soon', '--out', out)).toMatchObject({
+      status: 2,
+      stderr: '--seconds takes a number from 1 to 7200, not “soon”\n',
+    });
+  }, 30_000);
 });
 
 it('refuses in one sentence, with exit code 2, and leaves no file behind', () => {

@@ -55,7 +55,9 @@ export function prepareWeb(heard: Hearing, piece: Stretch, wish: Pick<Wish, 'lea
   const banned = Uint8Array.from(times, (at, i) => Number(i === 0 || i === count - 1 || wish.keep.some((one) => within(at, one))));
   const words = voiceCosts(heard, times);
   const earliest = piece.from + ENDS;
-  const latest = Math.min(piece.to - ENDS, Math.max(piece.from, heard.ending.lastChord - 0.02));
+  // The last chord is always led up to, where there is one: in noise the last onset may be the first.
+  const { lastChord } = heard.ending;
+  const latest = Math.min(piece.to - ENDS, lastChord > (piece.from + piece.to) / 2 ? lastChord - 0.02 : piece.to);
   const prices = new Float32Array(count * count).fill(Infinity);
   for (let i = 1; i < count - 1; i += 1) {
     if (banned[i] || times[i]! < earliest) continue;

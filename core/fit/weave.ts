@@ -26,8 +26,8 @@ const MEET_PRICE = 0.6;
 const SOON: Seconds = 14;
 const SOON_PRICE = 0.5;
 /** The same splice taken again costs more each time, up to this often. */
-const AGAIN_PRICE = 0.22;
-const ROUNDS = 3;
+const AGAIN_PRICE = 0.5;
+const ROUNDS = 4;
 /** A splice that was taken away takes its surroundings with it, seconds. */
 const AROUND: Seconds = 1.6;
 const PLACE: Seconds = 3;
@@ -268,11 +268,14 @@ export function jumpsOf(spans: readonly Stretch[]): Jump[] {
   return spans.slice(0, -1).map((span, i) => ({ from: span.to, to: spans[i + 1]!.from }));
 }
 
-/** How often, one after the other without anything else between, the same passage is heard at most. */
-export function mostInARow(spans: readonly Stretch[]): number {
+/** How often, one after the other without anything else between, the same passage of less than `short` seconds is heard at most. */
+export function mostInARow(spans: readonly Stretch[], short: Seconds): number {
   let [most, run] = [1, 1];
   for (let i = 1; i < spans.length - 1; i += 1) {
-    const same = Math.abs(spans[i]!.from - spans[i - 1]!.from) < 0.5 && Math.abs(spans[i]!.to - spans[i - 1]!.to) < 0.5;
+    const same =
+      spans[i]!.to - spans[i]!.from < short &&
+      Math.abs(spans[i]!.from - spans[i - 1]!.from) < 0.5 &&
+      Math.abs(spans[i]!.to - spans[i - 1]!.to) < 0.5;
     run = same ? run + 1 : 1;
     most = Math.max(most, run);
   }

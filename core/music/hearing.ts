@@ -5,7 +5,7 @@ import { lagOf, refineBeats, trackBeats } from './beats';
 import { endingOf, type Ending } from './ending';
 import { beatsBetween } from './grid';
 import { harmonyChange } from './harmony';
-import { barsOf, beatCurve, readings, type Clues } from './metre';
+import { barsOf, beatCurve, levelOf, readings, type Clues } from './metre';
 import { featuresOf, quietMoments, type Features } from './moments';
 import { onsetsOf } from './onsets';
 import { sectionsOf, type Section } from './sections';
@@ -69,7 +69,7 @@ export function* hearing(source: PcmSource, grid: Grid | null = null): Generator
     step = listening.next();
   }
   const texture = step.value;
-  const clues: Clues = { ...onsetsOf(texture), harmony: harmonyChange(texture) };
+  const clues: Clues = { ...onsetsOf(texture), harmony: harmonyChange(texture), level: levelOf(texture.power) };
   yield 0.8;
   const beat = grid ? givenBeat(clues, grid) : heardBeat(clues, texture);
   yield 0.92;
@@ -118,7 +118,7 @@ const NONE: Beat = { pulse: { tempo: null, sure: 0, half: null, double: null }, 
 /** Onsets that repeat less than this a beat later are no beat (correlation), nor are beats where hardly anything sets in. */
 const LEAST_PULSE = 0.11;
 /** Readings of noise and of swells without a beat score 11 to 12, of music with one 20 to 45 (measured on composed pieces). */
-const LEAST_SCORE = 17;
+const LEAST_SCORE = 14.5;
 
 const tempoOf = (moments: readonly Seconds[]) => {
   const gaps = moments

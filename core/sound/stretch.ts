@@ -112,9 +112,10 @@ function runAt(runs: readonly Run[], frame: Frames): number {
 }
 
 function runsOf(source: PcmSource, shape: Stretching): Run[] {
-  const trace = traceOf(source);
-  const low = new Float32Array(trace.frames);
-  trace.read(0, trace.frames, low);
+  const thin = traceOf(source);
+  const low = new Float32Array(thin.frames);
+  thin.read(0, thin.frames, low);
+  const trace: Trace = { low, strikes: strikesOf(low) };
   const runs: Run[] = [{ at: 0, offset: 0 }];
   const stop = shape.heard - shape.edge - CROSS;
   const [soon, late] = [framesOf(SOON), framesOf(LATE)];
@@ -127,7 +128,7 @@ function runsOf(source: PcmSource, shape: Stretching): Run[] {
     if (from === null) break;
     const to = Math.min(stop, when(behind, from, stop, late) ?? stop);
     const way = behind(from) > 0 ? 1 : -1;
-    const join = bestJoin(source, low, from, to, offset, way, (frame) => Math.abs(behind(frame)) + late);
+    const join = bestJoin(source, trace, from, to, offset, way, (frame) => Math.abs(behind(frame)) + late);
     offset += join.lag;
     at = join.at;
     runs.push({ at, offset });
@@ -136,7 +137,7 @@ function runsOf(source: PcmSource, shape: Stretching): Run[] {
   const rest = shape.frames - shape.heard - offset;
   if (rest !== 0) {
     const from = Math.max(at + CROSS, shape.heard - shape.edge - framesOf(0.4));
-    const last = bestPlace(low, from, Math.max(from, shape.heard - Math.max(shape.edge, CROSS)), offset, rest);
+    const last = bestPlace(trace, from, Math.max(from, shape.heard - Math.max(shape.edge, CROSS)), offset, rest);
     runs.push({ at: last, offset: offset + rest });
   }
   return runs;
@@ -157,29 +158,60 @@ function when(behind: (frame: Frames) => number, from: Frames, to: Frames, limit
 /** Frames of the trace that are compared around a join: 12 ms. */
 const WINDOW = 96;
 
+/** Strikes of the trace up to each of its frames: how many times something set in at once. */
+function strikesOf(low: Float32Array): Int32Array {
+  const counts = new Int32Array(low.length + 1);
+  let usual = 1e-7;
+  let held = 0;
+  for (let i = 0; i < low.length; i += 1) {
+    const power = low[i]! * low[i]!;
+    // Far above what the last 10 ms were like, and not just now.
+    const strikes = power > 14 * usual && power > 1e-5 && i - held > STRIKES_APART;
+    if (strikes) held = i;
+    counts[i + 1] = counts[i]! + Number(strikes);
+    usual += (power - usual) / 80 + 1e-10;
+  }
+  return counts;
+}
+
+const STRIKES_APART = 160;
+/** Whatever strikes between two places, or just beside them, would be cut, lost or doubled. */
+const BESIDE = 10;
+
+function struck(strikes: Int32Array, a: number, b: number): boolean {
+  const last = strikes.length - 1;
+  const low = Math.min(last, Math.max(0, Math.min(a, b) - BESIDE));
+  const high = Math.min(last, Math.max(0, Math.max(a, b) + BESIDE));
+  return strikes[high]! > strikes[low]!;
+}
+
+/** What the joins are looked for on. */
+interface Trace {
+  readonly low: Float32Array;
+  readonly strikes: Int32Array;
+}
+
 /** Likeness of the trace around two places, less where something strikes: a drum is neither cut nor doubled. */
-function likeness(low: Float32Array, a: number, b: number): number {
-  let [ab, aa, bb, before, after] = [0, 1e-9, 1e-9, 1e-9, 1e-9];
+function likeness({ low, strikes }: Trace, a: number, b: number): number {
+  let [ab, aa, bb] = [0, 1e-9, 1e-9];
   for (let i = 0; i < WINDOW; i += 1) {
     const x = low[a + i - WINDOW / 2] ?? 0;
     const y = low[b + i - WINDOW / 2] ?? 0;
     ab += x * y;
     aa += x * x;
     bb += y * y;
-    if (i < WINDOW / 2) before += x * x + y * y;
-    else after += x * x + y * y;
   }
-  const strike = after > before * 4 ? 0.6 : 0;
+  const strike = struck(strikes, a, b) ? 0.8 : 0;
   const quiet = aa + bb < WINDOW * 2e-7 ? 0.5 : 0;
   return ab / Math.sqrt(aa * bb) - strike + quiet;
 }
 
-function bestPlace(low: Float32Array, from: Frames, to: Frames, offset: Frames, lag: Frames): Frames {
+function bestPlace(trace: Trace, from: Frames, to: Frames, offset: Frames, lag: Frames): Frames {
   let [best, top] = [from, -Infinity];
   const hop = Math.max(TRACE_STEP * 4, Math.ceil((to - from) / 60));
   for (let at = from; at <= to; at += hop) {
     const place = Math.round((at + offset) / TRACE_STEP);
-    const value = likeness(low, place, place + Math.round(lag / TRACE_STEP));
+    const value = likeness(trace, place, place + Math.round(lag / TRACE_STEP));
     if (value > top) [best, top] = [at, value];
   }
   return best;
@@ -188,7 +220,7 @@ function bestPlace(low: Float32Array, from: Frames, to: Frames, offset: Frames, 
 /** Where in [from, to], and by how much, the sound goes on best: on the trace first, then to the frame. */
 function bestJoin(
   source: PcmSource,
-  low: Float32Array,
+  trace: Trace,
   from: Frames,
   to: Frames,
   offset: Frames,
@@ -203,7 +235,7 @@ function bestJoin(
     const longest = Math.floor(Math.min(framesOf(LONGEST), most(at)) / TRACE_STEP);
     for (let lag = least; lag <= longest; lag += 1) {
       // A longer step needs fewer joins: it wins where both are as good.
-      const value = likeness(low, place, place + way * lag) + (0.03 * lag) / longest;
+      const value = likeness(trace, place, place + way * lag) + (0.03 * lag) / longest;
       if (value > best.value) best = { at, lag: way * lag * TRACE_STEP, value };
     }
   }

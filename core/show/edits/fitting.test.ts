@@ -1,0 +1,85 @@
+import { mediaId, showOf } from '../../../tests/shows';
+import { planShow } from '../../mix';
+import { RATE } from '../../units';
+import { faultOf, perform, readShow, showSeconds, soundSeconds, startHistory, undo, type Fitted } from '..';
+import { layFit, refitDue, restorePart, setHold, setMarks, setRefit, trimEdge, type LaidFit } from '.';
+
+const FIT: Fitted = {
+  way: 'weave',
+  to: 'show',
+  made: 11,
+  piece: { from: 0, to: 30 },
+  splices: 'some',
+  shortest: 8,
+  miss: 5,
+  lean: 0,
+  meets: [],
+  avoid: [],
+  hold: [],
+  slack: 'pictures',
+  self: false,
+};
+const LAID: LaidFit = {
+  id: 'bed-1',
+  spans: [
+    { from: 0, to: 6, join: 0.05 },
+    { from: 25, to: 30, join: 0 },
+  ],
+  speed: null,
+  fade: null,
+  fit: FIT,
+  spread: null,
+};
+const show = showOf([5, 6], 30);
+
+it('lays a fit in one step, remembers what it was asked for, and undoes byte for byte', () => {
+  const before = startHistory(show);
+  const after = perform(before, layFit, LAID);
+  expect(after.show.parts[0]).toMatchObject({ spans: LAID.spans, fit: FIT });
+  expect(readShow(JSON.parse(JSON.stringify(after.show)))).toEqual(after.show);
+  expect(JSON.stringify(undo(after).show)).toBe(JSON.stringify(show));
+  expect(restorePart(after.show, { id: 'bed-1' }).parts[0]!.fit).toBeUndefined();
+});
+
+it('plays a nudged part at its speed, exactly as long as it says, and trims it in heard seconds', () => {
+  const speed = 1.03;
+  const heard = soundSeconds(show, { media: show.parts[0]!.media, speed });
+  const nudged = layFit(show, { ...LAID, speed, spans: [{ from: 0, to: heard, join: 0 }], fit: { ...FIT, way: 'nudge' } });
+  expect(heard).toBeCloseTo(4 + 26 / speed, 3);
+  expect(faultOf(nudged)).toBeNull();
+  const [part] = planShow(nudged).parts;
+  expect(part!.media).toBe(`${mediaId(1000)}@${speed}`);
+  expect(part!.end).toBe(Math.round(heard * RATE));
+  const trimmed = trimEdge(nudged, { id: 'bed-1', edge: 'end', moment: 20 });
+  expect(faultOf(trimmed)).toBeNull();
+  // A part may not play past the end of its sound at that speed.
+  expect(layFit(show, { ...LAID, speed, spans: [{ from: 0, to: 30, join: 0 }] })).toBe(show);
+});
+
+it('lets the pictures take up what is left, and says by how much a fit is due when the show changes', () => {
+  const spread = layFit(show, { ...LAID, fit: { ...FIT, made: 11.5 }, spread: 11.5 });
+  expect(showSeconds(spread)).toBeCloseTo(11.5, 6);
+  expect(refitDue(spread, spread.parts[0]!)).toBeNull();
+  const longer = setHold(spread, { ids: 'all', seconds: 7 });
+  expect(refitDue(longer, longer.parts[0]!)).toBeCloseTo(2.5, 6);
+  const fixed = layFit(show, { ...LAID, fit: { ...FIT, to: 30 } });
+  expect(refitDue(fixed, fixed.parts[0]!)).toBeNull();
+  expect(setRefit(spread, { id: 'bed-1', self: true }).parts[0]!.fit!.self).toBe(true);
+});
+
+it('keeps marks within the piece, and drops what is no passage', () => {
+  const media = show.parts[0]!.media;
+  const marked = setMarks(show, {
+    media,
+    marks: {
+      keep: [
+        { from: 20, to: 99 },
+        { from: 5, to: 5 },
+      ],
+      out: [],
+      names: [{ at: 0, name: 'Opening' }],
+    },
+  });
+  expect(marked.media[media]!.marks).toEqual({ keep: [{ from: 20, to: 30 }], out: [], names: [{ at: 0, name: 'Opening' }] });
+  expect(faultOf(marked)).toBeNull();
+});
