@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { browserFigures } from './browser';
 import { coreFigures } from './core';
+import { fitFigures } from './fit';
 import { table, type Figure } from './figure';
 
 /** Share of test lines among all lines of code that git tracks. */
@@ -20,7 +21,7 @@ function testShare(): Figure {
 }
 
 async function main(): Promise<void> {
-  const figures = [...coreFigures(), ...(await browserFigures()), testShare()];
+  const figures = [...coreFigures(), ...fitFigures(), ...(await browserFigures()), testShare()];
   console.log(table(figures));
   const at = process.argv.indexOf('--json');
   const file = at < 0 ? undefined : process.argv[at + 1];

@@ -1,0 +1,182 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { WavReader, WavWriter, memoryBytes } from '../core/files';
+import { FIRST_WISH, startFitting, weaveAnswer, type Fitting } from '../core/fit';
+import { downbeatsOf, hear } from '../core/music';
+import { memorySource, stretchedSource } from '../core/sound';
+import { Fft } from '../core/sound/fft';
+import { RATE } from '../core/units';
+import { composePiece, type Piece, type PieceSpec, type Style } from '../tests/pieces';
+import { median, timed, type Figure } from './figure';
+
+const STYLES: readonly Style[] = ['band', 'floor', 'waltz', 'picking', 'strum', 'march', 'clicks', 'organ'];
+
+/** Pieces of every style, metre and tempo, drawn by lot: other ones than the tests hear. */
+function lots(count: number): PieceSpec[] {
+  let state = 31_337;
+  const roll = () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+  return Array.from({ length: count }, (_, i) => {
+    const tempo = Math.round(60 + roll() * 130);
+    const beats = [2, 3, 4, 4, 5, 6, 7][Math.floor(roll() * 7)]!;
+    const bars = Math.max(4, Math.round(13 / ((beats * 60) / tempo) / 2) * 2);
+    const [drift, swing] = [roll() < 0.5 ? 0 : roll() * 0.06, roll() < 0.6 ? 0 : roll() * 0.16];
+    return { tempo, beats, style: STYLES[i % 8]!, form: 'ABA', bars, drift, swing, loose: roll() * 0.01, seed: Math.floor(roll() * 1000) };
+  });
+}
+
+const near = (at: number, list: readonly number[]) => list.some((other) => Math.abs(at - other) <= 0.07);
+const fMeasure = (found: readonly number[], truth: readonly number[]) =>
+  (2 * found.filter((at) => near(at, truth)).length) / (found.length + truth.length || 1);
+const tempoOf = (beats: readonly number[]) => 60 / median(beats.slice(1).map((at, i) => at - beats[i]!));
+const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+function accuracy(): Figure[] {
+  const found = lots(48).map((spec) => {
+    const piece = composePiece(spec);
+    const heard = hear(memorySource(piece.sound, 2));
+    return {
+      tempo: Math.abs((heard.pulse.tempo ?? 0) / tempoOf(piece.beats) - 1) <= 0.04,
+      beats: fMeasure(heard.moments, piece.beats),
+      downbeats: fMeasure(downbeatsOf(heard), piece.downbeats),
+    };
+  });
+  const share = (100 * found.filter(({ tempo }) => tempo).length) / found.length;
+  return [
+    { name: 'Tempo within 4 %, of 48 pieces of every style drawn by lot', value: share, unit: '%', wanted: { least: 95 } },
+    { name: 'Beats in them, F-measure at 70 ms', value: mean(found.map(({ beats }) => beats)), unit: '', wanted: { least: 0.95 } },
+    { name: 'Downbeats in them', value: mean(found.map(({ downbeats }) => downbeats)), unit: '', wanted: { least: 0.85 } },
+  ];
+}
+
+function write(path: string, sound: Float32Array): void {
+  const writer = new WavWriter('int16', 2, RATE);
+  writeFileSync(path, Buffer.concat([writer.header(sound.length / 2), writer.encode(sound, sound.length / 2)]));
+}
+
+/** Beside aubio's beat tracker on the same file: how long each takes, and how many of its beats are ours too. */
+function besideAubio(piece: Piece, folder: string): Figure[] {
+  const path = join(folder, 'piece.wav');
+  write(path, piece.sound);
+  const source = memorySource(piece.sound, 2);
+  let theirs: number[] = [];
+  const [ours, aubio] = [
+    timed(() => hear(source)),
+    timed(() => {
+      const { stdout, error } = spawnSync('aubiotrack', ['-i', path], { encoding: 'utf8' });
+      if (!error) theirs = stdout.split('\n').filter(Boolean).map(Number);
+    }),
+  ];
+  if (theirs.length === 0) return [];
+  const { moments } = hear(source);
+  return [
+    { name: 'Hearing beside aubio’s beat tracker (all of it beside its beats)', value: ours / aubio, unit: 'x its time' },
+    { name: 'Agreement: our beats and its, F-measure at 70 ms', value: fMeasure(moments, theirs), unit: '' },
+    { name: 'Truth: our beats, F-measure', value: fMeasure(moments, piece.beats), unit: '' },
+    { name: 'Truth: its beats, F-measure', value: fMeasure(theirs, piece.beats), unit: '' },
+  ];
+}
+
+/** Mean difference of two sounds’ log spectra (43 ms frames), dB. */
+function spectralDifference(a: Float32Array, b: Float32Array): number {
+  const size = 2048;
+  const fft = new Fft(size);
+  const spectrum = (sound: Float32Array, at: number) => {
+    const real = Float64Array.from(
+      { length: size },
+      (_, i) => (sound[(at + i) * 2] ?? 0) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)),
+    );
+    const imaginary = new Float64Array(size);
+    fft.forward(real, imaginary);
+    // Third-octave-like sums: what an ear tells apart.
+    const out: number[] = [];
+    for (let low = 4; low < size / 2; low = Math.ceil(low * 1.26)) {
+      let sum = 1e-6;
+      for (let k = low; k < Math.min(size / 2, low * 1.26); k += 1) sum += real[k]! ** 2 + imaginary[k]! ** 2;
+      out.push(10 * Math.log10(sum));
+    }
+    return out;
+  };
+  const all: number[] = [];
+  for (let at = RATE; at + size < Math.min(a.length, b.length) / 2 - RATE; at += size) {
+    const [one, other] = [spectrum(a, at), spectrum(b, at)];
+    all.push(mean(one.map((value, i) => Math.abs(value - other[i]!))));
+  }
+  return mean(all);
+}
+
+function besideRubberband(piece: Piece, folder: string): Figure[] {
+  const [input, output] = [join(folder, 'in.wav'), join(folder, 'out.wav')];
+  const sound = piece.sound.subarray(0, 30 * RATE * 2);
+  write(input, sound);
+  const figures: Figure[] = [];
+  for (const percent of [3, -3]) {
+    const speed = 1 + percent / 100;
+    const stretched = stretchedSource(memorySource(sound, 2), speed);
+    const ours = new Float32Array(stretched.frames * 2);
+    stretched.read(0, stretched.frames, ours);
+    if (spawnSync('rubberband', ['-q', '--time', String(1 / speed), input, output]).error) return [];
+    const reader = new WavReader(memoryBytes(new Uint8Array(readFileSync(output))));
+    const planes = [new Float32Array(reader.header.frames), new Float32Array(reader.header.frames)];
+    reader.read(0, reader.header.frames, planes);
+    const theirs = new Float32Array(reader.header.frames * 2);
+    for (let i = 0; i < reader.header.frames; i += 1) [theirs[i * 2], theirs[i * 2 + 1]] = [planes[0]![i]!, planes[1]![i]!];
+    figures.push({
+      name: `Nudge ${percent} % beside rubberband: spectral difference`,
+      value: spectralDifference(ours, theirs),
+      unit: 'dB',
+    });
+  }
+  return figures;
+}
+
+/** A new length each time: what a moving finger asks for. */
+function solving(fitting: Fitting, seconds: number): number {
+  weaveAnswer(fitting, seconds * 0.7, FIRST_WISH);
+  const times: number[] = [];
+  for (let i = 0; i < 12; i += 1) times.push(timed(() => weaveAnswer(fitting, seconds * (0.4 + i * 0.11), FIRST_WISH)));
+  return median(times);
+}
+
+function speeds(piece: Piece, name: string, hearBound: number | null, solveBound: number): Figure[] {
+  const source = memorySource(piece.sound, 2);
+  hear(source);
+  let heard = hear(source);
+  const hearing = median([0, 1, 2].map(() => timed(() => (heard = hear(source)))));
+  const fitting = startFitting(heard, source, { from: 0, to: piece.seconds });
+  const preparing = timed(() => fitting.web(FIRST_WISH, true));
+  return [
+    {
+      name: `Hearing ${name} of decoded stereo`,
+      value: hearing,
+      unit: 's',
+      ...(hearBound === null ? {} : { wanted: { most: hearBound } }),
+    },
+    { name: `Preparing ${name} for weaving, once`, value: preparing * 1000, unit: 'ms' },
+    {
+      name: `A weave of ${name} to a new length, middle of 12`,
+      value: solving(fitting, piece.seconds) * 1000,
+      unit: 'ms',
+      wanted: { most: solveBound },
+    },
+  ];
+}
+
+/** Hearing, weaving and nudging, measured. */
+export function fitFigures(): Figure[] {
+  const folder = mkdtempSync(join(tmpdir(), 'bench-'));
+  try {
+    const three = composePiece({ tempo: 112, beats: 4, style: 'band', form: 'ABABCABACB', bars: 8 });
+    const ten = composePiece({ tempo: 124, beats: 4, style: 'strum', form: 'ABABCABDABCABDCABACDABABCABDABABCABAB', bars: 8, drift: 0.02 });
+    return [
+      ...accuracy(),
+      ...speeds(three, `${(three.seconds / 60).toFixed(1)} min`, 1.5, 60),
+      ...speeds(ten, `${(ten.seconds / 60).toFixed(1)} min`, null, 250),
+      ...besideAubio(three, folder),
+      ...besideRubberband(three, folder),
+    ];
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
