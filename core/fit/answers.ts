@@ -71,7 +71,14 @@ export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST
     ...weaveAnswers(fitting, wanted, wish),
     ...(bound ? [] : [loopAnswer(fitting, wanted, wish), nudgeAnswer(fitting, wanted, NUDGE.unnoticed), stopAnswer(fitting, wanted, wish)]),
   ].filter((one): one is Answer => one !== null);
-  return all.filter((one, i) => all.slice(0, i).every((other) => different(one, other))).sort((a, b) => worth(b) - worth(a));
+  return named(all.filter((one, i) => all.slice(0, i).every((other) => different(one, other))).sort((a, b) => worth(b) - worth(a)));
+}
+
+/** The weave that ranks first is the best one, whatever way it was found; the others are named by what sets them apart from it. */
+function named(answers: readonly Answer[]): Answer[] {
+  const best = answers.find(({ way }) => way === 'weave');
+  const kindOf = (one: Answer): Answer['kind'] => (one === best ? 'best' : one.splices.length < best!.splices.length ? 'fewer' : 'other');
+  return answers.map((one) => (one.way === 'weave' ? { ...one, kind: kindOf(one) } : one));
 }
 
 /** What ranks answers: how well they hide, a real ending, and a length that is near. */

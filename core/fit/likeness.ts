@@ -111,7 +111,7 @@ const within = (at: Seconds, { from, to }: Stretch) => at > from + 1e-6 && at < 
 
 /** Steps beyond what nine in ten of the piece's own steps stay below are heard as steps. */
 const STEP_PRICE = 0.8;
-const UNLIKE_PRICE = 1.6;
+const UNLIKE_PRICE = 2.4;
 
 function price(judge: Judge, leave: number, land: number): number {
   // Two splices that hide are better than one that does not.

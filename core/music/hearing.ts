@@ -119,6 +119,8 @@ const NONE: Beat = { pulse: { tempo: null, sure: 0, half: null, double: null }, 
 const LEAST_PULSE = 0.11;
 /** Readings of noise and of swells without a beat score 11 to 12, of music with one 20 to 45 (measured on composed pieces). */
 const LEAST_SCORE = 14.5;
+const CLEAR_PULSE = 0.3;
+const LEAST_CLEAR = 12.5;
 
 const tempoOf = (moments: readonly Seconds[]) => {
   const gaps = moments
@@ -136,14 +138,14 @@ function heardBeat(clues: Clues, texture: Texture): Beat {
   if (texture.power.every((power) => power < 1e-8)) return NONE;
   const all = readings(clues);
   const best = all[0];
-  if (!best || best.own < LEAST_PULSE || best.score < LEAST_SCORE) return NONE;
+  if (!best || best.own < LEAST_PULSE || best.score < (best.own > CLEAR_PULSE ? LEAST_CLEAR : LEAST_SCORE)) return NONE;
   const curve = beatCurve(clues);
   const tracked = trackBeats(curve, lagOf(best.tempo));
   const beats = inPhase(clues, tracked);
   if (beats.length < 4) return NONE;
-  const bars = barsOf(clues, beats, best.perBar === 6 ? null : best.perBar);
+  const bars = barsOf(clues, beats, best.perBar === 6 || best.perBar === 2 ? null : best.perBar);
   const rival = all.find((one) => Math.abs(one.tempo / best.tempo - 1) > 0.08);
-  const sure = rival ? 1 - Math.exp(-(best.score - rival.score)) : 1;
+  const sure = rival ? Math.max(0.1, 1 - Math.exp(-(best.score - rival.score))) : 1;
   const moments = refineBeats(curve, beats);
   return { pulse: pulseOf(moments, sure), moments, perBar: bars.perBar, phase: bars.phase, sure: bars.sure };
 }

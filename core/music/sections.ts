@@ -11,6 +11,8 @@ export interface Section {
 /** Bars to either side that are compared at a possible border, and the least length of a section in bars. */
 const KERNEL = 6;
 const LEAST = 4;
+/** … and in seconds: short bars make no short sections. */
+const LEAST_SECONDS: Seconds = 7;
 /** Without bars, so many moments count as one. */
 const UNBARRED = 4;
 /** Sections whose bars are at least this alike, one after the other, are the same music. */
@@ -26,7 +28,9 @@ export function sectionsOf(features: Features, moments: readonly Seconds[], perB
   const unit = perBar > 1 ? perBar : UNBARRED;
   const starts: number[] = [];
   for (let i = perBar > 1 ? phase : 0; i < moments.length; i += unit) starts.push(i);
-  if (starts.length < LEAST * 2) return [{ from: 0, to: seconds, letter: 'A' }];
+  const bar = (moments.at(-1)! - moments[0]!) / Math.max(1, starts.length);
+  const least = Math.max(LEAST, Math.ceil(LEAST_SECONDS / Math.max(0.1, bar)));
+  if (starts.length < least * 2) return [{ from: 0, to: seconds, letter: 'A' }];
   const rows = starts.map((first) => barRow(features, first, Math.min(moments.length, first + unit)));
   const bars = rows.length;
   const scale = spreadOf(rows);
@@ -37,7 +41,10 @@ export function sectionsOf(features: Features, moments: readonly Seconds[], perB
   const [own, again] = [noveltyOf(alike, bars), returnNovelty(alike, bars)];
   const borders = [
     0,
-    ...peaksOf([...own].map((value, i) => value / (Math.max(...own) || 1) + (1.5 * again[i]!) / (Math.max(...again) || 1))),
+    ...peaksOf(
+      [...own].map((value, i) => value / (Math.max(...own) || 1) + (1.5 * again[i]!) / (Math.max(...again) || 1)),
+      least,
+    ),
     bars,
   ];
   const letters: string[] = [];
@@ -129,7 +136,7 @@ function returnNovelty(alike: Float32Array, bars: number): Float32Array {
 }
 
 /** Borders: peaks of the novelty that stand out, at least the shortest section apart, on whole bars. */
-function peaksOf(novelty: readonly number[]): number[] {
+function peaksOf(novelty: readonly number[], apart: number): number[] {
   const least = Math.max(...novelty) * STANDS_OUT;
   const order = [...novelty.keys()].filter(
     (i) => novelty[i]! > least && novelty[i]! >= (novelty[i - 1] ?? 0) && novelty[i]! > (novelty[i + 1] ?? 0),
@@ -137,7 +144,7 @@ function peaksOf(novelty: readonly number[]): number[] {
   order.sort((a, b) => novelty[b]! - novelty[a]!);
   const kept: number[] = [];
   for (const at of order) {
-    if (at >= LEAST - 1 && at <= novelty.length - 2 && kept.every((other) => Math.abs(other - at) >= LEAST)) kept.push(at);
+    if (at >= Math.min(apart, 4) && at <= novelty.length - 2 && kept.every((other) => Math.abs(other - at) >= apart)) kept.push(at);
   }
   return kept.sort((a, b) => a - b);
 }

@@ -1,7 +1,7 @@
 import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import { wantedSeconds, type Meet } from '../../core/fit';
+import { pieceOf, wantedSeconds, type Meet } from '../../core/fit';
 import { LIMITS, type Part, type Show } from '../../core/show';
 import { ask, askWish, type Fitting } from '../../session/fit/fitting';
 import { useTransport } from '../../session/sound/transport';
@@ -71,16 +71,21 @@ export function FitChoices({ show, part, fitting }: Props) {
   );
 }
 
+/** Where a meeting starts with at the earliest, seconds. */
+const FIRST_MEETING = 5;
+
 /** Moments of the music that must meet moments of the show. */
 function Meets({ show, part, fitting }: Props) {
   const { wish, to } = fitting.asked;
   const now = useTransport((state) => state.now);
   const wanted = wantedSeconds(show, part, to);
+  const piece = pieceOf(show, part);
   const change = (index: number, meet: Meet | null) =>
     askWish({ meets: meet === null ? wish.meets.filter((_, i) => i !== index) : wish.meets.map((one, i) => (i === index ? meet : one)) });
   const add = () => {
-    const at = Math.min(wanted, Math.max(0, now - part.at));
-    const source = Math.min(show.media[part.media]!.seconds, fitting.heard?.sections.find((one) => one.from > 1)?.from ?? at);
+    // Begins with what meets anyway: the moment at the now line with the music's own.
+    const at = Math.min(wanted / 2, Math.max(FIRST_MEETING, now - part.at));
+    const source = Math.min(piece.to, piece.from + at);
     askWish({ meets: [...wish.meets, { source, at }] });
   };
   return (

@@ -75,7 +75,7 @@ export function FitPanel({ show, part, onClose }: Props) {
       {heard && answers
         ? answers.map((answer, index) => (
             <AnswerCard
-              key={`${answer.way} ${answer.kind}`}
+              key={`${answer.way} ${index}`}
               show={show}
               fitting={fitting}
               heard={heard}

@@ -58,20 +58,13 @@ const PartBeats = memo(function PartBeats({
       style={{ position: 'absolute', left: column.x, width: column.width, top: 0, pointerEvents: 'none' }}
     >
       {seen.map(({ at, beat: place, bar: number }) => (
-        <div
-          key={at}
-          className={place === 0 ? 'bg-ink' : 'bg-ink-2'}
-          style={{
-            position: 'absolute',
-            left: place === 0 ? 0 : column.width * 0.3,
-            right: place === 0 ? 0 : column.width * 0.3,
-            top: at * pixelsPerSecond,
-            height: 1,
-            opacity: place === 0 ? 0.3 : 0.16,
-          }}
-        >
+        <div key={at} className="absolute left-0 right-0" style={{ top: at * pixelsPerSecond }}>
+          <div
+            className={place === 0 ? 'bg-ink' : 'bg-ink-2'}
+            style={{ height: 1, margin: place === 0 ? 0 : '0 30%', opacity: place === 0 ? 0.3 : 0.16 }}
+          />
           {place === 0 && bar >= NUMBERS_APART && number > 0 ? (
-            <span className="absolute left-1 top-0 font-mono text-tiny text-ink-2">{number}</span>
+            <span className="absolute left-1 top-0.5 font-mono text-tiny text-ink-2">{number}</span>
           ) : null}
         </div>
       ))}
