@@ -50,8 +50,16 @@ await visit(phone, async (page, shot) => {
   await choose(page, 215, 600);
   await shot('bed-phone');
   await page.getByRole('button', { name: /^Length:/ }).click();
+  await page.getByRole('button', { name: 'Use the weave' }).waitFor({ timeout: 60_000 });
   await shot('fit-phone');
-  await page.getByRole('button', { name: 'Use stop early' }).click();
+  await page.getByRole('button', { name: 'Choices: show' }).click();
+  await page.getByText('Both sides of a stitch match in').scrollIntoViewIfNeeded();
+  await shot('fit-choices-phone');
+  await page.getByRole('button', { name: 'Use the weave' }).click();
+  await page.getByRole('button', { name: 'Stitches', exact: true }).click();
+  for (let i = 0; i < 7; i += 1) await page.keyboard.press('+');
+  await shot('stitches-phone');
+  for (let i = 0; i < 7; i += 1) await page.keyboard.press('-');
   await page.getByRole('tab', { name: 'Pictures' }).click();
   for (let i = 0; i < 18; i += 1) await page.keyboard.press('Shift+ArrowDown');
   for (let i = 0; i < 2; i += 1) await page.keyboard.press('+');

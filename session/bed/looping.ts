@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { failureOf, type Failure } from '../../core/failure';
 import { planPass } from '../../core/fit';
 import { planSpans } from '../../core/mix';
-import { barStart, barsWithin, gridFromTaps, nearestBar } from '../../core/music';
+import { barStart, barsWithin, downbeatsOf, gridFromTaps, nearestBar, type Hearing } from '../../core/music';
 import {
   LIMITS,
   loopOf,
@@ -19,6 +19,7 @@ import { layLoop, setGrid } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { fileAt, places, removeAt } from '../../engine/media/folders';
 import { download } from '../download';
+import { knownHearing } from '../fit/hearings';
 import { currentShow, useOpenShow } from '../open/store';
 import { fileName } from '../sound/exporting';
 import { pause, playPlan, planPosition, useTransport } from '../sound/transport';
@@ -49,8 +50,23 @@ const FIRST_FOLD = { lead: 0.02, tail: 0.3 };
 export const SEAM = 'loop seam';
 export const TAPPED = 'loop taps';
 
+/** Where a piece has its beats: as a person said, else as it was heard, else a start to be put right. */
 export function gridOf(show: Show, part: Part): Grid {
-  return show.media[part.media]!.grid ?? { ...FIRST_GRID, downbeat: 0 };
+  const media = show.media[part.media]!;
+  return media.grid ?? heardGrid(knownHearing(media)) ?? { ...FIRST_GRID, downbeat: 0 };
+}
+
+/** A steady grid through what was heard; null where no beat was. */
+function heardGrid(heard: Hearing | null): Grid | null {
+  const [downbeat] = heard ? downbeatsOf(heard) : [];
+  if (!heard || heard.pulse.tempo === null || downbeat === undefined || heard.perBar < LIMITS.grid.fewest) return null;
+  return { tempo: Number(heard.pulse.tempo.toFixed(2)), beats: heard.perBar, downbeat: Number(downbeat.toFixed(3)) };
+}
+
+/** Whether the beat of a piece is known from anywhere. */
+export function knowsBeat(show: Show, part: Part): boolean {
+  const media = show.media[part.media]!;
+  return media.grid !== undefined || heardGrid(knownHearing(media)) !== null;
 }
 
 const bodyOf = (part: Part) => ({

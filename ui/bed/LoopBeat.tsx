@@ -1,7 +1,7 @@
 import Hand from 'lucide-react-native/icons/hand';
 import { View } from 'react-native';
 import { LIMITS, type Part, type Show } from '../../core/show';
-import { changeGrid, endTaps, startTaps, tapBeat, type Looping, type Shaped } from '../../session/bed/looping';
+import { changeGrid, endTaps, knowsBeat, startTaps, tapBeat, type Looping, type Shaped } from '../../session/bed/looping';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -19,7 +19,7 @@ interface Props {
 export function LoopBeat({ looping, shaped: { grid }, show, part }: Props) {
   const { taps } = looping;
   const { slowest, fastest } = LIMITS.grid;
-  const known = show.media[part.media]!.grid !== undefined;
+  const known = knowsBeat(show, part);
   return (
     <View className="gap-1">
       <Say look="lead">The beat</Say>

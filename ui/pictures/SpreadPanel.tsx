@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { LIMITS, compareLengths, showSeconds, spreadRange, type Show } from '../../core/show';
 import { spreadPictures, timed } from '../../core/show/edits';
 import { parseTime, sayTime } from '../../core/units';
+import { ontoBeats } from '../../session/fit/ontoBeats';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
@@ -63,6 +64,15 @@ export function SpreadPanel({ show, onDone }: { readonly show: Show; readonly on
             : `With these pictures the show can last from ${sayTime(range.least)} to ${sayTime(range.most)}.`}
         </Say>
       )}
+      {bed > 0 ? (
+        <View className="gap-1.5">
+          <Say look="small">Or move each change of picture onto the nearest beat of the music.</Say>
+          <View className="flex-row gap-2">
+            <Button label="Onto the bars" onPress={() => void ontoBeats(true, keep).then(onDone)} className="flex-1" />
+            <Button label="Onto the beats" onPress={() => void ontoBeats(false, keep).then(onDone)} className="flex-1" />
+          </View>
+        </View>
+      ) : null}
       <Button
         label="Spread the pictures"
         kind="strong"
