@@ -1,4 +1,3 @@
-import { closeSync, writeSync } from 'node:fs';
 import { WavWriter, type WavFormat } from '../core/files';
 import { FIRST_WISH, answersFor, howNear, shaped, startFitting, waysOf, type Answer, type Fitting, type Way, type Wish } from '../core/fit';
 import { planSpans } from '../core/mix';
@@ -7,7 +6,7 @@ import { stretchedSource } from '../core/sound';
 import { RATE, parseTime, sayTime } from '../core/units';
 import { Complaint, soundSource } from './files';
 import { hearSource } from './hear';
-import { openForWriting, writePlan } from './output';
+import { writePlan, writeReport } from './output';
 
 /** What was asked for, as typed; options that may come more than once keep all their values. */
 export type FitOptions = ReadonlyMap<string, readonly string[]>;
@@ -125,12 +124,7 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
       null,
       2,
     );
-    const where = last(options, 'report');
-    if (where !== undefined) {
-      const file = openForWriting(where);
-      writeSync(file, report);
-      closeSync(file);
-    }
+    writeReport(last(options, 'report'), report);
     return report;
   } finally {
     opened.close();

@@ -1,11 +1,10 @@
-import { closeSync, writeSync } from 'node:fs';
 import { WavWriter, type WavFormat } from '../core/files';
 import { planPass, readSeam } from '../core/fit';
 import { barStart } from '../core/music';
 import { LIMITS, type Grid, type Loop } from '../core/show';
 import { RATE, parseTime, sayTime } from '../core/units';
 import { Complaint, soundSource } from './files';
-import { openForWriting, writePlan } from './output';
+import { writePlan, writeReport } from './output';
 
 /** What was asked for, as typed. */
 export type LoopOptions = ReadonlyMap<string, string>;
@@ -81,12 +80,7 @@ export function loop(path: string, options: LoopOptions, format: WavFormat): str
       null,
       2,
     );
-    const where = options.get('report');
-    if (where !== undefined) {
-      const file = openForWriting(where);
-      writeSync(file, report);
-      closeSync(file);
-    }
+    writeReport(options.get('report'), report);
     return report;
   } finally {
     opened.close();

@@ -36,10 +36,18 @@ export function writePlan(
   }
 }
 
-export function openForWriting(path: string): number {
+function openForWriting(path: string): number {
   try {
     return openSync(path, 'w');
   } catch (error) {
     throw new Complaint(`${path} cannot be written: ${error instanceof Error ? error.message : String(error)}`);
   }
+}
+
+/** Writes a report where one is wanted. @throws Complaint. */
+export function writeReport(path: string | undefined, report: string): void {
+  if (path === undefined) return;
+  const file = openForWriting(path);
+  writeSync(file, report);
+  closeSync(file);
 }

@@ -223,6 +223,11 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   const path = info.outputPath('exact.wav');
   await exportWav(page, path, 'Float');
   expect(probe(path).frames).toBe(40 * SECOND);
+  // The pictures change on the bars of the music: every change lies on one of the weave's.
+  await face(page, 'Pictures');
+  await press('Spread');
+  await press('Onto the bars');
+  await expect(page.getByRole('button', { name: 'Undo: move the changes onto the beat' })).toBeVisible();
   // The end is the piece's own, to the frame of the show: the ring dies away, nothing is cut.
   const { left } = samplesOf(path);
   expect(Math.abs(left.at(-1)!)).toBeLessThan(2e-3);

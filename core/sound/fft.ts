@@ -182,15 +182,17 @@ function swapsOf(size: number): Int32Array {
 
 function swapAll(pairs: Int32Array, real: Float64Array, imaginary: Float64Array): void {
   for (let p = 0; p < pairs.length; p += 2) {
-    const i = pairs[p]!;
-    const j = pairs[p + 1]!;
-    const re = real[i]!;
-    real[i] = real[j]!;
-    real[j] = re;
-    const im = imaginary[i]!;
-    imaginary[i] = imaginary[j]!;
-    imaginary[j] = im;
+    swap(pairs[p]!, pairs[p + 1]!, real, imaginary);
   }
+}
+
+function swap(i: number, j: number, real: Float64Array, imaginary: Float64Array): void {
+  const re = real[i]!;
+  real[i] = real[j]!;
+  real[j] = re;
+  const im = imaginary[i]!;
+  imaginary[i] = imaginary[j]!;
+  imaginary[j] = im;
 }
 
 function reverseBits(real: Float64Array, imaginary: Float64Array): void {
@@ -200,14 +202,7 @@ function reverseBits(real: Float64Array, imaginary: Float64Array): void {
     let bit = size >> 1;
     for (; j & bit; bit >>= 1) j ^= bit;
     j ^= bit;
-    if (i < j) {
-      const re = real[i]!;
-      real[i] = real[j]!;
-      real[j] = re;
-      const im = imaginary[i]!;
-      imaginary[i] = imaginary[j]!;
-      imaginary[j] = im;
-    }
+    if (i < j) swap(i, j, real, imaginary);
   }
 }
 
