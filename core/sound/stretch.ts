@@ -117,7 +117,8 @@ function runsOf(source: PcmSource, shape: Stretching): Run[] {
   thin.read(0, thin.frames, low);
   const trace: Trace = { low, strikes: strikesOf(low) };
   const runs: Run[] = [{ at: 0, offset: 0 }];
-  const stop = shape.heard - shape.edge - CROSS;
+  // Room for the last join, which lies wholly before the end that is left alone.
+  const stop = shape.heard - shape.edge - 2.5 * CROSS;
   const [soon, late] = [framesOf(SOON), framesOf(LATE)];
   let at = shape.edge;
   let offset = 0;
@@ -137,7 +138,7 @@ function runsOf(source: PcmSource, shape: Stretching): Run[] {
   const rest = shape.frames - shape.heard - offset;
   if (rest !== 0) {
     const from = Math.max(at + CROSS, shape.heard - shape.edge - framesOf(0.4));
-    const last = bestPlace(trace, from, Math.max(from, shape.heard - Math.max(shape.edge, CROSS)), offset, rest);
+    const last = bestPlace(trace, from, Math.max(from, shape.heard - Math.max(shape.edge, CROSS) - 0.6 * CROSS), offset, rest);
     runs.push({ at: last, offset: offset + rest });
   }
   return runs;
