@@ -69,7 +69,7 @@ interface Peak {
 
 /** Places that are at least this much as alike as the best one are looked at close up, and how many of them. */
 const ALSO = 0.4;
-const MANY = 12;
+const MANY = 10;
 
 /** Σ a[i] b[i + lag] for lags [0, lags); two real signals in one complex transform. */
 function correlate(a: Float32Array, b: Float32Array, lags: number): Float64Array {
@@ -158,24 +158,19 @@ function onsetsOf(trace: Float32Array): Float32Array {
   return smooth;
 }
 
-/** Frames around a coarse answer that are tried, and how much of the sound on either side decides. */
+/** Frames around a coarse answer that are tried. */
 const NEAR: Frames = TRACE_STEP + 2;
-const CLOSE: Seconds = 0.15;
 
 /** The best lag to the frame: the trace leaves out the high tones that tell neighbouring places apart. */
 function refine(left: SoundPlace, right: SoundPlace, coarse: readonly Peak[]): Peak {
-  const a = monoAround(left, framesOf(CLOSE));
+  const a = monoAround(left, framesOf(AROUND));
   const weight = weights(a.length);
   let best: Peak | null = null;
-  let worth = -Infinity;
-  // What is alike from afar as well as close up: a note may be struck twice within a moment.
-  for (const { lag, alike } of coarse) {
+  for (const { lag } of coarse) {
     const middle = lag * TRACE_STEP;
-    const b = monoAround({ source: right.source, at: right.at + middle }, framesOf(CLOSE) + NEAR);
+    const b = monoAround({ source: right.source, at: right.at + middle }, framesOf(AROUND) + NEAR);
     const [top] = peaksOf(a, b, NEAR, weight);
-    if (!top || top.alike + alike <= worth) continue;
-    worth = top.alike + alike;
-    best = { lag: top.lag + middle, alike: top.alike };
+    if (top && (!best || top.alike > best.alike)) best = { lag: top.lag + middle, alike: top.alike };
   }
   return best ?? { lag: coarse[0]!.lag * TRACE_STEP, alike: coarse[0]!.alike };
 }
