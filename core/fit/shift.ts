@@ -69,7 +69,7 @@ interface Peak {
 
 /** Places that are at least this much as alike as the best one are looked at close up, and how many of them. */
 const ALSO = 0.4;
-const MANY = 10;
+const MANY = 24;
 
 /** Σ a[i] b[i + lag] for lags [0, lags); two real signals in one complex transform. */
 function correlate(a: Float32Array, b: Float32Array, lags: number): Float64Array {
@@ -161,25 +161,50 @@ function onsetsOf(trace: Float32Array): Float32Array {
 /** Frames around a coarse answer that are tried. */
 const NEAR: Frames = TRACE_STEP + 2;
 
+/** The loudest stretch of this many frames is compared to the frame: it holds what tells neighbouring places apart. */
+const LOUDEST: Frames = 14_400;
+
 /** The best lag to the frame: the trace leaves out the high tones that tell neighbouring places apart. */
 function refine(left: SoundPlace, right: SoundPlace, coarse: readonly Peak[]): Peak {
-  const a = monoAround(left, framesOf(AROUND));
-  const weight = weights(a.length);
+  const wide = framesOf(AROUND);
+  const whole = monoAround(left, -wide, wide * 2);
+  const weight = weights(whole.length);
+  const first = loudestFrom(whole, weight);
+  const a = whole.subarray(first, first + LOUDEST);
+  const part = weight.subarray(first, first + LOUDEST);
   let best: Peak | null = null;
   for (const { lag } of coarse) {
     const middle = lag * TRACE_STEP;
-    const b = monoAround({ source: right.source, at: right.at + middle }, framesOf(AROUND) + NEAR);
-    const [top] = peaksOf(a, b, NEAR, weight);
+    const b = monoAround(right, middle - wide + first - NEAR, LOUDEST + 2 * NEAR);
+    const [top] = peaksOf(a, b, NEAR, part);
     if (top && (!best || top.alike > best.alike)) best = { lag: top.lag + middle, alike: top.alike };
   }
   return best ?? { lag: coarse[0]!.lag * TRACE_STEP, alike: coarse[0]!.alike };
 }
 
-function monoAround({ source, at }: SoundPlace, wide: Frames): Float32Array {
+/** Where the stretch of `LOUDEST` frames with the most energy begins. */
+function loudestFrom(sound: Float32Array, weight: Float32Array): number {
+  const hop = LOUDEST / 6;
+  const energies: number[] = [];
+  for (let from = 0; from + hop <= sound.length; from += hop) {
+    let sum = 0;
+    for (let i = from; i < from + hop; i += 1) sum += weight[i]! * sound[i]! * sound[i]!;
+    energies.push(sum);
+  }
+  let [best, most] = [0, -1];
+  for (let i = 0; i + 6 <= energies.length; i += 1) {
+    const sum = energies.slice(i, i + 6).reduce((all, one) => all + one, 0);
+    if (sum > most) [best, most] = [i, sum];
+  }
+  return best * hop;
+}
+
+/** `count` frames from `from` frames beside a place, both channels together. */
+function monoAround({ source, at }: SoundPlace, from: Frames, count: Frames): Float32Array {
   const { channels } = source;
-  const page = new Float32Array(wide * 2 * channels);
-  source.read(at - wide, wide * 2, page);
-  const out = new Float32Array(wide * 2);
-  for (let i = 0; i < out.length; i += 1) out[i] = page[i * channels]! + page[i * channels + channels - 1]!;
+  const page = new Float32Array(count * channels);
+  source.read(at + from, count, page);
+  const out = new Float32Array(count);
+  for (let i = 0; i < count; i += 1) out[i] = page[i * channels]! + page[i * channels + channels - 1]!;
   return out;
 }

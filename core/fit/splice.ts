@@ -21,8 +21,9 @@ const SHORTEST: Seconds = 0.01;
 const LONGEST: Seconds = 0.25;
 /** The cut lies this long before the beat, so that what sets in on the beat is the new side's and whole. */
 const EARLY: Seconds = 0.012;
-/** A shift found by where notes set in is believed up to here: beats were heard more exactly than that. */
-const BELIEVED: Seconds = 0.045;
+/** Beats were heard more exactly than this: a greater shift is believed only where the two sides are the same sound. */
+const BELIEVED: Seconds = 0.035;
+const SAME = 0.92;
 /** Looked at on either side of a splice for how long its crossfade may be. */
 const LOOK: Seconds = 0.06;
 /** Shifts that were found before, by their two places: a piece that is solved anew mostly keeps its splices. */
@@ -47,7 +48,7 @@ export function spliced(
     const key = `${left.to} ${right.from}`;
     const shift = known.get(key) ?? bestShift({ source, at: framesOf(left.to) }, { source, at: framesOf(right.from) });
     known.set(key, shift);
-    const by = shift && (shift.through === 'sound' || Math.abs(shift.by) <= BELIEVED) ? shift.by : 0;
+    const by = shift && (Math.abs(shift.by) <= BELIEVED || (shift.through === 'sound' && shift.alike > SAME)) ? shift.by : 0;
     // On whole frames: what is the same music then is the same samples.
     const early = Math.min(EARLY, left.to - left.from, right.from + by);
     let [to, from] = [framesOf(left.to - early) / RATE, framesOf(left.to - early + (right.from + by - left.to)) / RATE];
