@@ -12,6 +12,7 @@ import {
   newShow,
   openDemo,
   openFit,
+  openOtherWays,
   test,
   type,
 } from './app';
@@ -145,6 +146,19 @@ test('the bed’s end is dragged and woven anew while the finger moves; a pictur
   await fits(page);
   await addPhotos(page, [await photo('and-another.png', '#802080')]);
   await fits(page);
+});
+
+test('a whole piece is nudged beyond what goes unnoticed, with a plain warning, and fits to the frame', async ({ page }, info) => {
+  await newShow(page);
+  await addPhotos(page, await photosFor(3));
+  await layMusic(page, clickSong(17));
+  await openOtherWays(page);
+  await expect(page.getByText(/13\.3 % faster, the pitch stays\. That much can be heard/)).toBeVisible();
+  await page.getByRole('button', { name: 'Use nudge the speed' }).tap();
+  await fits(page);
+  const path = info.outputPath('nudged.wav');
+  await exportWav(page, path, 'Float');
+  expect(probe(path).frames).toBe(15 * SECOND);
 });
 
 test('hearing can be stopped and taken up again; what needs no listening works meanwhile', async ({ page }) => {

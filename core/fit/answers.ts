@@ -250,7 +250,7 @@ export function stopAnswer({ heard, piece }: Fitting, wanted: Seconds, wish: Wis
 }
 
 /** The whole piece a little faster or slower; null where that would be too much. @param most share of the speed. */
-export function nudgeAnswer({ piece }: Fitting, wanted: Seconds, most: number): Answer | null {
+export function nudgeAnswer({ piece }: Pick<Fitting, 'piece'>, wanted: Seconds, most: number): Answer | null {
   const seconds = piece.to - piece.from;
   const stretch = wanted / seconds;
   const change = Math.abs(1 / stretch - 1);

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { NUDGE, askedOf, layingOf, nudgeAnswer, pieceOf, wantedSeconds } from '../../core/fit';
 import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
-import { repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
+import { layFit, repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
 import { parseTime, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
@@ -9,6 +10,7 @@ import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { stitchesOf } from '../sheet/Stitches';
+import { sayAnswer } from '../words/fits';
 import { sayDifference } from '../words/lengths';
 
 /** Heard before the end of the show when its end is listened to, seconds. */
@@ -50,6 +52,7 @@ export function OtherWays({ show, part, onDone }: Props) {
         <NumberField {...fade.field} />
       </Answer>
       <RepeatAnswer show={show} part={part} end={lengths.pictures} onDone={onDone} />
+      <NudgeAnswer show={show} part={part} onDone={onDone} />
       <SpreadAnswer show={show} end={lengths.bed} onDone={onDone} />
     </View>
   );
@@ -127,6 +130,35 @@ function RepeatAnswer({
         onChange={setJoin}
       />
       {ending === 'stop' ? <NumberField {...fade.field} /> : null}
+    </Answer>
+  );
+}
+
+/** The whole piece a little faster or slower, as far as that goes. */
+function NudgeAnswer({ show, part, onDone }: Props) {
+  const asked = { ...askedOf(show, part), to: 'show' as const };
+  const wanted = wantedSeconds(show, part, 'show');
+  const nudge = nudgeAnswer({ piece: pieceOf(show, part) }, wanted, NUDGE.most);
+  const details = nudge && layingOf(show, part, nudge, asked, 0);
+  const share = nudge ? Math.abs(1 / nudge.stretch - 1) : 0;
+  const warning = share > NUDGE.unnoticed ? ' That much can be heard: up to 6 % goes unnoticed.' : '';
+  return (
+    <Answer
+      title="Nudge the speed"
+      said={
+        nudge
+          ? `${sayAnswer(nudge)}.${warning}`
+          : 'The lengths are too far apart, or the same: a nudge of up to 20 % does not make them agree.'
+      }
+      answer={details ? layFit(show, details) : show}
+      name="end: nudge"
+      disabled={!details}
+      onUse={() => {
+        if (details) useOpenShow.getState().edit(layFit, details);
+        onDone();
+      }}
+    >
+      {null}
     </Answer>
   );
 }
