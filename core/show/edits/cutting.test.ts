@@ -73,6 +73,7 @@ describe('cutting', () => {
           expect(partSeconds(left) + partSeconds(right)).toBeCloseTo(10, 9);
         }
       }),
+      { examples: [[3.291822916666667]] },
     );
   });
 

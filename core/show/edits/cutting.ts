@@ -22,12 +22,13 @@ function cutInTwo(part: Draft<Part>, offset: Seconds, id: string): Draft<Part> |
   if (offset < least || length - offset < least) return null;
   const right = copyPart(part);
   right.id = id;
-  right.at = part.at + offset;
   right.fadeUp = { seconds: 0, bend: 0 };
   delete right.cross;
   keepStretch(right, offset, length);
   part.fadeOut = { seconds: 0, bend: 0 };
   keepStretch(part, 0, offset);
+  // Where the first half ends, to the last digit: the sum of its passages rounds in its own way.
+  right.at = partEnd(part);
   return right;
 }
 
