@@ -15,9 +15,8 @@ export interface Shift {
 /** Compared on either side of the cut, and how far a shift may go, seconds. */
 const AROUND: Seconds = 0.6;
 export const REACH: Seconds = 0.08;
-/** Frames of the trace on either side of the cut, and of the reach. */
+/** Frames of the trace on either side of the cut. */
 const WIDE = Math.round((AROUND * RATE) / TRACE_STEP);
-const FAR = Math.round((REACH * RATE) / TRACE_STEP);
 /** Below these nothing stands out: sounds that are less alike are not the same music, beats that are less alike do not meet. */
 const SAME_SOUND = 0.5;
 const SAME_BEAT = 0.3;
@@ -26,19 +25,21 @@ const STEP = 8;
 const SMOOTH = 5;
 
 /**
- * The shift within ±80 ms with which the right side goes on from the left: where the two sounds around the cut are most
+ * The shift within ±80 ms (or another reach) with which the right side goes on from the left: where the two sounds around the cut are most
  * alike; where they are different music, where their onsets are (spectral-flux-like rise of the energy, after Bello et al., IEEE
  * Transactions on Speech and Audio Processing 13(5), 2005). Null where nothing stands out.
  */
-export function bestShift(left: SoundPlace, right: SoundPlace): Shift | null {
+export function bestShift(left: SoundPlace, right: SoundPlace, reach: Seconds = REACH): Shift | null {
+  // Whole steps of the onsets' curve.
+  const far = Math.round((reach * RATE) / TRACE_STEP / STEP) * STEP;
   const a = traceAround(left, WIDE);
-  const b = traceAround(right, WIDE + FAR);
-  const coarse = peaksOf(a, b, FAR, weights(a.length));
+  const b = traceAround(right, WIDE + far);
+  const coarse = peaksOf(a, b, far, weights(a.length));
   if (coarse.length > 0 && coarse[0]!.alike >= SAME_SOUND) {
     const fine = refine(left, right, coarse);
     return { by: fine.lag / RATE, alike: fine.alike, through: 'sound' };
   }
-  const [onsets] = peaksOf(onsetsOf(a), onsetsOf(b), FAR / STEP, weights(Math.floor(a.length / STEP)));
+  const [onsets] = peaksOf(onsetsOf(a), onsetsOf(b), far / STEP, weights(Math.floor(a.length / STEP)));
   if (!onsets || onsets.alike < SAME_BEAT) return null;
   return { by: (onsets.lag * STEP * TRACE_STEP) / RATE, alike: onsets.alike, through: 'beats' };
 }

@@ -21,9 +21,8 @@ const SHORTEST: Seconds = 0.01;
 const LONGEST: Seconds = 0.25;
 /** The cut lies this long before the beat, so that what sets in on the beat is the new side's and whole. */
 const EARLY: Seconds = 0.012;
-/** Beats were heard more exactly than this: a greater shift is believed only where the two sides are the same sound. */
-const BELIEVED: Seconds = 0.035;
-const SAME = 0.92;
+/** Beats were heard more exactly than this: no greater shift is looked for. */
+const BELIEVED: Seconds = 0.036;
 /** Looked at on either side of a splice for how long its crossfade may be. */
 const LOOK: Seconds = 0.06;
 /** Shifts that were found before, by their two places: a piece that is solved anew mostly keeps its splices. */
@@ -46,9 +45,9 @@ export function spliced(
   for (let i = 0; i + 1 < spans.length; i += 1) {
     const [left, right] = [spans[i]!, spans[i + 1]!];
     const key = `${left.to} ${right.from}`;
-    const shift = known.get(key) ?? bestShift({ source, at: framesOf(left.to) }, { source, at: framesOf(right.from) });
+    const shift = known.get(key) ?? bestShift({ source, at: framesOf(left.to) }, { source, at: framesOf(right.from) }, BELIEVED);
     known.set(key, shift);
-    const by = shift && (Math.abs(shift.by) <= BELIEVED || (shift.through === 'sound' && shift.alike > SAME)) ? shift.by : 0;
+    const by = shift?.by ?? 0;
     // On whole frames: what is the same music then is the same samples.
     const early = Math.min(EARLY, left.to - left.from, right.from + by);
     let [to, from] = [framesOf(left.to - early) / RATE, framesOf(left.to - early + (right.from + by - left.to)) / RATE];

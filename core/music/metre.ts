@@ -99,7 +99,7 @@ export function readings(piece: Clues): Reading[] {
 
 /** Very fast readings are rare: where half as fast explains nearly as much, that is what people count (common practice). */
 const FAST = 160;
-const NEARLY = 1.5;
+const NEARLY = 1.2;
 
 function calmed(all: Reading[]): Reading[] {
   const [best] = all;
