@@ -88,7 +88,7 @@ async function solve(): Promise<void> {
     const { answers, why } = await asker().call('fit', question(show, part, fitting.asked, null));
     if (mine === turn) set({ answers, why, picked: 0, failure: null, solving: false });
   } catch (error) {
-    if (mine === turn) set({ failure: failureOf(error) });
+    if (mine === turn) set({ failure: failureOf(error), solving: false });
   }
 }
 

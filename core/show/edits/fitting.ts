@@ -36,7 +36,7 @@ export const layFit = defineEdit<LaidFit>(
     const part = find(show.parts, id, 'part');
     const slow = speed === null || Math.abs(speed - 1) < 1e-9 ? undefined : clamp(speed, LIMITS.speed.least, LIMITS.speed.most);
     const length = soundSeconds(show, { media: part.media, speed: slow });
-    if (spans.length === 0 || spans.length > LIMITS.spans || spans.some((span) => span.to > length + 1e-6)) return;
+    if (spans.length === 0 || spans.length > LIMITS.spans || spans.some((span) => span.to > length + GRACE)) return;
     if (slow !== undefined || part.speed !== undefined) part.speed = slow;
     part.spans = spans.map((span) => ({ ...span, to: Math.min(length, span.to) })) as Draft<Span[]>;
     part.pins = [];
@@ -46,6 +46,9 @@ export const layFit = defineEdit<LaidFit>(
     if (seconds !== null) spread(show, seconds, []);
   },
 );
+
+/** Sounds last whole frames, wishes do not: less than a frame beyond the end is rounding, seconds. */
+const GRACE: Seconds = 3e-5;
 
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
