@@ -56,6 +56,8 @@ test('pictures: their order by thumb and by keyboard, their times, one time for 
   await page.getByTestId('picture 3').focus();
   await page.keyboard.press('Space');
   await expect(page.getByText('Picture 3 over place 3.')).toBeAttached();
+  // The sorting listens to the arrow keys from the task after the one that took hold: no person is quicker, a test may be.
+  await page.evaluate(() => new Promise((done) => setTimeout(done)));
   await page.keyboard.press('ArrowUp');
   await expect(page.getByText('Picture 3 over place 2.')).toBeAttached();
   await page.keyboard.press('Space');
