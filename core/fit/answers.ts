@@ -49,7 +49,7 @@ export interface Fitting {
 const keyOf = ({ lean, keep, out }: Wish, barred: boolean) => JSON.stringify([lean, keep, out, barred]);
 
 export function startFitting(heard: Hearing, source: PcmSource, piece: Stretch): Fitting {
-  let known: { key: string; web: Web } | null = null;
+  const webs = new Map<string, Web>();
   return {
     heard,
     source,
@@ -57,11 +57,18 @@ export function startFitting(heard: Hearing, source: PcmSource, piece: Stretch):
     alignments: new Map(),
     web(wish, barred) {
       const key = keyOf(wish, barred);
-      if (known?.key !== key) known = { key, web: prepareWeb(heard, piece, wish, barred) };
-      return known.web;
+      const web = webs.get(key) ?? prepareWeb(heard, piece, wish, barred);
+      // On the bar and off it are asked for in turn: both stay, older wishes go.
+      webs.delete(key);
+      webs.set(key, web);
+      if (webs.size > KEPT) webs.delete(webs.keys().next().value!);
+      return web;
     },
   };
 }
+
+/** Webs of one piece that stay in memory. */
+const KEPT = 2;
 
 /** Answers of all ways, best first, each really different from those before it. */
 export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST_WISH): Answer[] {
@@ -130,12 +137,9 @@ interface Solved {
 
 /** On the bar where that can be; off it where only that meets what was asked for. */
 function solveWeave(fitting: Fitting, wanted: Seconds, wish: Wish): Solved | null {
-  for (const [barred, shortest] of [
-    [true, wish.shortest],
-    [false, wish.shortest],
-  ] as const) {
+  for (const barred of [true, false]) {
     const web = fitting.web(wish, barred);
-    const path = weave(web, wanted, { ...wish, shortest });
+    const path = weave(web, wanted, wish);
     if (path) return { web, path };
     if (!web.barred) return null;
   }

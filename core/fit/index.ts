@@ -3,7 +3,7 @@ export { planPass, readSeam, type Pass, type SeamReading } from './seam';
 export { edgesOf, snapPoints, snapTo, type SnapPoint, type Snapped } from './snap';
 export { FIRST_WISH, MET, type Meet, type Wish } from './wish';
 export { prepareWeb, type Web } from './likeness';
-export { jumpsOf, mostInARow, weave, type Path } from './weave';
+export { mostInARow, weave, type Path } from './weave';
 export { hidingOf, spliced, type Hiding, type Splice } from './splice';
 export {
   NUDGE,

@@ -134,12 +134,11 @@ const SKIP_PRICE = 0.4;
 const skipped = (from: Seconds, to: Seconds, keep: readonly Stretch[]) =>
   keep.reduce((sum, one) => sum + (one.from >= from - 0.03 && one.to <= to + 0.03 ? SKIP_PRICE : 0), 0);
 
-/** Scales of a piece: what nine in ten of its own steps stay below, and what any two places differ by. */
+/** Scales of a piece: what nine in ten of its own steps stay below. */
 interface Scales {
   readonly level: number;
   readonly harmony: number;
   readonly colour: number;
-  readonly apart: number;
 }
 
 function judgeOf(heard: Hearing, lean: number): Judge {
@@ -168,7 +167,6 @@ function judgeOf(heard: Hearing, lean: number): Judge {
     level: ninetieth(levelOf, count),
     harmony: ninetieth(harmonyOf, count),
     colour: ninetieth(colourOf, count),
-    apart: 1,
   };
   const unlike = (leave: number, land: number) => {
     let [sum, weight] = [0, 0];
@@ -179,7 +177,7 @@ function judgeOf(heard: Hearing, lean: number): Judge {
       sum += near * rows.at(a, b);
       weight += near;
     }
-    return weight === 0 ? 1 : sum / weight / scales.apart;
+    return weight === 0 ? 1 : sum / weight;
   };
   return {
     unlike,

@@ -85,7 +85,7 @@ function joinFor(source: PcmSource, left: Seconds, right: Seconds): Seconds {
 }
 
 /** The moment of a hearing that lies nearest. */
-export function nearestMoment(heard: Hearing, at: Seconds): number {
+function nearestMoment(heard: Hearing, at: Seconds): number {
   const { moments } = heard;
   let [low, high] = [0, moments.length - 1];
   while (low < high) {

@@ -145,12 +145,12 @@ function solve(web: Web, wanted: Seconds, wish: Wish, own: Float32Array): Path |
     return sum;
   };
   const start = firstAfter(times, dropped, shortest);
-  const begin = times[begins(times, dropped)]!;
-  const opening = times[start]! - begin;
+  const begin = begins(times, dropped);
+  const opening = times[start]! - times[begin]!;
   if (opening > limit) return null;
   const scale = 1 / step;
   const origin = Math.floor(opening * scale) * count + start;
-  cost[origin] = metBy(0, begin, opening);
+  cost[origin] = metBy(0, times[begin]!, opening);
   real[origin] = opening;
   from[origin] = -1;
   for (let bin = 0; bin < bins; bin += 1) {
@@ -186,10 +186,19 @@ function solve(web: Web, wanted: Seconds, wish: Wish, own: Float32Array): Path |
       }
     }
   }
-  return follow(web, wanted, wish, bins, step, last, shortest);
+  return follow(web, wanted, wish, { bins, step, begin, last, shortest });
 }
 
-function follow(web: Web, wanted: Seconds, wish: Wish, bins: number, step: number, last: number, shortest: number): Path | null {
+/** The table that was filled: its steps of time, the first and the last place that are heard, the shortest passage in beats. */
+interface Searched {
+  readonly bins: number;
+  readonly step: Seconds;
+  readonly begin: number;
+  readonly last: number;
+  readonly shortest: number;
+}
+
+function follow(web: Web, wanted: Seconds, wish: Wish, { bins, step, begin, last, shortest }: Searched): Path | null {
   const { times } = web;
   const count = times.length;
   const { cost, real, from } = kept;
@@ -214,7 +223,7 @@ function follow(web: Web, wanted: Seconds, wish: Wish, bins: number, step: numbe
       continue;
     }
     if (by === -1) {
-      spans.unshift({ from: times[startOf(times, wish.out)]!, to: times[spansEnd]! });
+      spans.unshift({ from: times[begin]!, to: times[spansEnd]! });
       break;
     }
     const before = -2 - by;
@@ -238,8 +247,6 @@ function droppedBetween(times: Float64Array, out: readonly Stretch[]): Uint8Arra
   return dropped;
 }
 
-const startOf = (times: Float64Array, out: readonly Stretch[]) => begins(times, droppedBetween(times, out));
-
 /** The first time that is heard, and the last: what is left out at the ends moves them. */
 function begins(times: Float64Array, dropped: Uint8Array): number {
   let i = 0;
@@ -261,11 +268,6 @@ function firstAfter(times: Float64Array, dropped: Uint8Array, shortest: number):
   // What is left out right after the beginning must be left before it.
   for (let k = from; k < i; k += 1) if (dropped[k]) return k;
   return i;
-}
-
-/** The splices of a path in seconds of the source. */
-export function jumpsOf(spans: readonly Stretch[]): Jump[] {
-  return spans.slice(0, -1).map((span, i) => ({ from: span.to, to: spans[i + 1]!.from }));
 }
 
 /** How often, one after the other without anything else between, the same passage of less than `short` seconds is heard at most. */

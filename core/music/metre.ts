@@ -54,7 +54,7 @@ const CANDIDATES = 8;
 const EXCERPT = 45 * TEXTURE_RATE;
 
 /** Lags that may be the beat: the strongest repetitions, their halves, doubles and thirds, within the tempos looked for. */
-export function candidateLags(onsets: Onsets): { lag: number; strength: number }[] {
+function candidateLags(onsets: Onsets): { lag: number; strength: number }[] {
   const strongest = pulses(onsets).slice(0, 8);
   const found: { lag: number; strength: number }[] = [];
   const [shortest, longest] = [lagOf(FASTEST), lagOf(SLOWEST)];

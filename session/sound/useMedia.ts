@@ -4,7 +4,7 @@ import type { MediaId } from '../../core/show';
 import { unpackPeaks, type Peaks } from '../../core/sound';
 import { fileAt, places, type PictureSize } from '../../engine/media/folders';
 import { asker } from '../workers';
-import type { SoundFacts } from '../../engine/listen/listen.protocol';
+import type { SoundFacts } from '../../engine/media/facts';
 
 /** Overview of a sound, by content. */
 export function usePeaks(id: MediaId | null) {

@@ -1,6 +1,6 @@
 import type { Media } from '../../core/show';
 import { RATE, saySpan, sayTime } from '../../core/units';
-import type { SoundFacts } from '../../engine/listen/listen.protocol';
+import type { SoundFacts } from '../../engine/media/facts';
 
 const kilohertz = (rate: number) => `${Number((rate / 1000).toFixed(3))} kHz`;
 

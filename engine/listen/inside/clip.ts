@@ -3,7 +3,7 @@ import { Failure, type FailureCode } from '../../../core/failure';
 import { LIMITS, type MediaId } from '../../../core/show';
 import { fileAt, places } from '../../media/folders';
 import { openFilm } from '../../media/video';
-import type { SoundFacts } from '../listen.protocol';
+import type { SoundFacts } from '../../media/facts';
 import { keepSizes, type Upright } from './photo';
 import { checkLength } from './sink';
 

@@ -5,7 +5,7 @@ import { Converter, PeakBuilder, TraceBuilder, packPeaks, soundingOf } from '../
 import { RATE } from '../../../core/units';
 import { places } from '../../media/folders';
 import { PlaceWriter, writeAt } from '../../media/write';
-import type { SoundFacts } from '../listen.protocol';
+import type { SoundFacts } from '../../media/facts';
 import { blobBytes } from './blobBytes';
 import { decodeCompressed } from './compressed';
 import { tooLong, type SoundSink } from './sink';

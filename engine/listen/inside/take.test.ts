@@ -3,7 +3,7 @@ import { WavWriter } from '../../../core/files';
 import { unpackPeaks } from '../../../core/sound';
 import { FakeFiles, asBlob } from '../../../tests/opfs';
 import { noise } from '../../../tests/tones';
-import type { SoundFacts } from '../listen.protocol';
+import type { SoundFacts } from '../../media/facts';
 import { take } from './take';
 
 let files: FakeFiles;

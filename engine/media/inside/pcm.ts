@@ -1,7 +1,7 @@
 import { Failure } from '../../../core/failure';
 import type { MediaId } from '../../../core/show';
 import { readWindow, type PcmSource } from '../../../core/sound';
-import type { SoundFacts } from '../../listen/listen.protocol';
+import type { SoundFacts } from '../facts';
 import { fileAt, handleAt, places, type Place } from '../folders';
 import { syncHandle } from '../write';
 
