@@ -1,4 +1,4 @@
-import { Fft } from '../sound/fft';
+import { PairedSpectra } from '../sound/spectra';
 import type { PcmSource } from '../sound';
 import { RATE, type Seconds } from '../units';
 
@@ -92,44 +92,6 @@ function measure(mono: Float32Array, first: number, end: number, power: Float32A
     }
     power[frame] = (all * 2) / hop;
     highs[frame] = Math.log(1 + (high * 2e4) / hop);
-  }
-}
-
-const hann = (size: number) => Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / size));
-
-/** Two real windows in one transform: calls `take` with the squared magnitudes of each. */
-class PairedSpectra {
-  private readonly fft: Fft;
-  private readonly window: Float64Array;
-  private readonly real: Float64Array;
-  private readonly imaginary: Float64Array;
-  readonly one: Float32Array;
-  readonly two: Float32Array;
-
-  constructor(private readonly size: number) {
-    this.fft = new Fft(size);
-    this.window = hann(size);
-    this.real = new Float64Array(size);
-    this.imaginary = new Float64Array(size);
-    this.one = new Float32Array(size / 2);
-    this.two = new Float32Array(size / 2);
-  }
-
-  /** Windows that begin at `a` and `b` of `sound`. */
-  take(sound: Float32Array, a: number, b: number): void {
-    const { size, window, real, imaginary, one, two } = this;
-    for (let i = 0; i < size; i += 1) {
-      real[i] = sound[a + i]! * window[i]!;
-      imaginary[i] = sound[b + i]! * window[i]!;
-    }
-    this.fft.forward(real, imaginary);
-    const scale = 4 / (size * size);
-    for (let k = 1; k < size / 2; k += 1) {
-      const [rp, rm] = [real[k]!, real[size - k]!];
-      const [ip, im] = [imaginary[k]!, imaginary[size - k]!];
-      one[k] = ((rp + rm) ** 2 + (ip - im) ** 2) * scale;
-      two[k] = ((ip + im) ** 2 + (rm - rp) ** 2) * scale;
-    }
   }
 }
 

@@ -4,6 +4,8 @@ export {
   type Clip,
   type Cross,
   type CrossLaw,
+  type Depth,
+  type DipRules,
   type Fade,
   type Fold,
   type FrameShape,
@@ -13,18 +15,22 @@ export {
   type Jump,
   type Lane,
   type LaneKind,
+  type Line,
   type Marks,
   type Media,
   type MediaId,
   type OwnSound,
   type OwnStart,
   type Part,
+  type PartDip,
   type Photo,
   type Picture,
   type Pin,
   type Show,
   type Span,
   type Stretch,
+  type Take,
+  type Told,
 } from './types';
 export { LIMITS } from './limits';
 export { faultOf, readShow } from './schema';
@@ -47,7 +53,7 @@ export { passOf, repeatSpans, sliceSpans } from './spans';
 export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
 export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
 export { spreadRange } from './times';
-export { BED_LANE, OWN_LANE, SPOT_LANE, VOICE_LANE, newShow } from './newShow';
+export { BED_LANE, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, newShow } from './newShow';
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
 export { pinLevel } from './pins';
 export { heardMoment, soundKey, soundOfKey, soundSeconds, sourceMoment, speedOf } from './speed';

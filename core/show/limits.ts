@@ -27,6 +27,10 @@ export const LIMITS = {
   speed: { least: 0.8, most: 1.25 },
   /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
   fit: { fewestBeats: 2, mostBeats: 64, miss: 10, meets: 8, jumps: 400, marks: 60 },
+  /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
+  dip: { least: -60, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
+  /** Speakers, takes of one line, words of one narration. */
+  voice: { lanes: 12, takes: 40, words: 4000, lines: 500, told: 400 },
   titleLength: 120,
   /** Longest show and latest start of a part, seconds: three hours of 32-bit float stereo still fit a RIFF file. */
   showSeconds: 3 * 3600,

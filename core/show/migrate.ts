@@ -1,4 +1,4 @@
-import { firstOwnStart, ownLane, spotLane } from './newShow';
+import { firstDips, firstOwnStart, ownLane, spotLane } from './newShow';
 
 type Raw = Record<string, unknown>;
 
@@ -26,6 +26,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
   }),
   /** Format 4 brought speeds, what a part was fitted with, and marks on a piece: all of them may be missing. */
   3: (raw) => ({ ...raw, format: 4 }),
+  /** Format 5 brought dips, written lines, and what narrations may have: takes, words, muting. */
+  4: (raw) => ({ ...raw, format: 5, dips: firstDips(), lines: [] }),
 };
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */

@@ -127,20 +127,76 @@ const marks = Joi.object({
     .required(),
 });
 
+const pins = Joi.array().items(pin).max(LIMITS.pin.count);
+const spans = Joi.array().items(span).min(1).max(LIMITS.spans).required();
+const speed = Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most);
+const slope = Joi.number().min(0).max(LIMITS.dip.slope);
+const words = Joi.string().allow('').max(LIMITS.voice.words);
+const takeNumber = Joi.number().integer().min(1).max(10_000);
+
+const take = Joi.object({
+  number: takeNumber.required(),
+  media: mediaId.required(),
+  spans,
+  gain: level.required(),
+  quiet: quiet.required(),
+  pins: pins.required(),
+  speed,
+});
+
+const dipRules = Joi.object({
+  depth: Joi.alternatives(
+    Joi.object({ by: Joi.valid('fixed').required(), gain: Joi.number().min(LIMITS.dip.least).max(0).required() }),
+    Joi.object({ by: Joi.valid('clear').required(), margin: Joi.number().min(0).max(LIMITS.dip.margin).required() }),
+  ).required(),
+  down: slope.required(),
+  up: slope.required(),
+  lead: Joi.number().min(0).max(LIMITS.dip.lead).required(),
+  bridge: Joi.number().min(0).max(LIMITS.dip.bridge).required(),
+  bed: Joi.boolean().required(),
+  own: Joi.boolean().required(),
+  spot: Joi.boolean().required(),
+  hearsClips: Joi.boolean().required(),
+  raise: Joi.object({
+    gain: Joi.number().min(0).max(LIMITS.dip.raise).required(),
+    after: Joi.number().min(0).max(LIMITS.dip.after).required(),
+  })
+    .allow(null)
+    .required(),
+});
+
+const line = Joi.object({ id: id.required(), lane: id.required(), at: seconds.required(), words: words.required() });
+
+const partDip = Joi.object({
+  on: Joi.boolean().required(),
+  by: Joi.number().min(-LIMITS.dip.by).max(LIMITS.dip.by).required(),
+  down: slope,
+  up: slope,
+});
+
+const toldOf = Joi.array().items(stretch).max(LIMITS.voice.told).required();
+const told = Joi.object({ speech: toldOf, none: toldOf });
+
 const part = Joi.object({
   id: id.required(),
   lane: id.required(),
   media: mediaId.required(),
   at: seconds.required(),
-  spans: Joi.array().items(span).min(1).max(LIMITS.spans).required(),
+  spans,
   gain: level.required(),
   fadeUp: fade.required(),
   fadeOut: fade.required(),
   quiet: quiet.required(),
-  pins: Joi.array().items(pin).max(LIMITS.pin.count).required(),
+  pins: pins.required(),
   cross,
-  speed: Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most),
+  speed,
   fit: fitted,
+  mute: Joi.boolean(),
+  dip: partDip,
+  take: takeNumber,
+  takes: Joi.array().items(take).max(LIMITS.voice.takes),
+  words,
+  undipped: pins,
   clip: id,
 });
 
@@ -157,6 +213,7 @@ const media = Joi.object({
   credit: Joi.string().allow('').max(400),
   grid,
   marks,
+  told,
 });
 
 /** The show around its lists: what is in them is checked one by one. */
@@ -173,6 +230,8 @@ const shell = Joi.object({
   pictures: Joi.array().max(LIMITS.pictures).required(),
   lanes: Joi.array().min(1).max(100).required(),
   parts: Joi.array().max(LIMITS.parts).required(),
+  dips: dipRules.required(),
+  lines: Joi.array().max(LIMITS.voice.lines).required(),
   master: Joi.object({ gain: level.required() }).required(),
   media: Joi.object().pattern(mediaId, Joi.object()).required(),
 });
@@ -213,10 +272,13 @@ function danglingName(value: Show): string | null {
   }
   for (const one of value.parts) {
     if (!lanes.has(one.lane)) return `part ${one.id} names no lane`;
-    const source = value.media[one.media];
-    if (!source || source.channels === 0) return `part ${one.id} names no sound`;
-    if (one.spans.some((each) => each.to > soundSeconds(value, one) + GRACE)) return `part ${one.id} plays past its sound's end`;
+    for (const take of [one, ...(one.takes ?? [])]) {
+      const source = value.media[take.media];
+      if (!source || source.channels === 0) return `part ${one.id} names no sound`;
+      if (take.spans.some((each) => each.to > soundSeconds(value, take) + GRACE)) return `part ${one.id} plays past its sound's end`;
+    }
   }
+  for (const one of value.lines) if (!lanes.has(one.lane)) return `line ${one.id} names no lane`;
   return null;
 }
 
@@ -243,6 +305,7 @@ export function faultOf(value: Show): string | null {
     listFault('media', Object.values(value.media), media) ??
     listFault('pictures', value.pictures, picture) ??
     listFault('parts', value.parts, part) ??
+    listFault('lines', value.lines, line) ??
     danglingName(value)
   );
 }

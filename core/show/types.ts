@@ -1,7 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 4;
+export const FORMAT = 5;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -171,6 +171,60 @@ export interface Fitted {
   readonly self: boolean;
 }
 
+/** What one narration asks of the bed. */
+export interface PartDip {
+  /** Whether anything goes down for it. */
+  readonly on: boolean;
+  /** dB on top of the show's depth: below 0 is deeper. */
+  readonly by: Decibels;
+  /** Slopes of its own, seconds; those of the show where it says nothing. */
+  readonly down?: Seconds | undefined;
+  readonly up?: Seconds | undefined;
+}
+
+/** Another recording of the same line, kept with the one in use. */
+export interface Take {
+  /** 1 for the first one; a take keeps its number. */
+  readonly number: number;
+  readonly media: MediaId;
+  readonly spans: readonly Span[];
+  readonly gain: Decibels;
+  readonly quiet: readonly Stretch[];
+  readonly pins: readonly Pin[];
+  readonly speed?: number | undefined;
+}
+
+/** A line of narration that is written but not recorded yet. */
+export interface Line {
+  readonly id: string;
+  readonly lane: string;
+  readonly at: Seconds;
+  readonly words: string;
+}
+
+/** How far down: always as much, or as far as it takes for what dips to stay `margin` dB below the voice. */
+export type Depth = { readonly by: 'fixed'; readonly gain: Decibels } | { readonly by: 'clear'; readonly margin: Decibels };
+
+/** How the show makes room for speech. Dips themselves are computed from the narrations, never stored. */
+export interface DipRules {
+  readonly depth: Depth;
+  /** Slopes, seconds. */
+  readonly down: Seconds;
+  readonly up: Seconds;
+  /** How long before the voice a slope begins. */
+  readonly lead: Seconds;
+  /** Pauses shorter than this are ridden through, seconds. */
+  readonly bridge: Seconds;
+  /** What goes down. */
+  readonly bed: boolean;
+  readonly own: boolean;
+  readonly spot: boolean;
+  /** Whether speech in the clips' own sound asks for dips, too. */
+  readonly hearsClips: boolean;
+  /** The bed comes up by `gain` where nobody speaks for longer than `after` seconds; null where it does not. */
+  readonly raise: { readonly gain: Decibels; readonly after: Seconds } | null;
+}
+
 export interface Part {
   readonly id: string;
   readonly lane: string;
@@ -194,6 +248,17 @@ export interface Part {
   readonly speed?: number | undefined;
   /** How it was fitted, if it was. */
   readonly fit?: Fitted | undefined;
+  /** Lies there and is not heard. */
+  readonly mute?: boolean | undefined;
+  /** What a narration asks of the bed; what every one starts with where it says nothing. */
+  readonly dip?: PartDip | undefined;
+  /** Number of the take in use, and the others. */
+  readonly take?: number | undefined;
+  readonly takes?: readonly Take[] | undefined;
+  /** What is said in it, for captions. */
+  readonly words?: string | undefined;
+  /** Its dips were taken over as pins: the pins that it had before. Dips leave it alone then. */
+  readonly undipped?: readonly Pin[] | undefined;
   /** The clip it belongs to (its sound set apart, or another recording of it): it moves along when the clip does. */
   readonly clip?: string | undefined;
 }
@@ -217,6 +282,14 @@ export interface Media {
   readonly grid?: Grid | undefined;
   /** What a person said of its passages. */
   readonly marks?: Marks | undefined;
+  /** Where a person said that somebody speaks in it, or nobody does. */
+  readonly told?: Told | undefined;
+}
+
+/** Speech put right by hand, seconds of the source. */
+export interface Told {
+  readonly speech: readonly Stretch[];
+  readonly none: readonly Stretch[];
 }
 
 /** What a person said of a piece's passages, seconds of the source. */
@@ -241,6 +314,8 @@ export interface Show {
   readonly ownStart: OwnStart;
   readonly lanes: readonly Lane[];
   readonly parts: readonly Part[];
+  readonly dips: DipRules;
+  readonly lines: readonly Line[];
   readonly master: { readonly gain: Decibels };
   readonly media: Readonly<Record<MediaId, Media>>;
 }

@@ -1,9 +1,6 @@
 import { RATE, decibelsOfGain, type Decibels } from '../units';
 import { TruePeak } from './truePeak';
-
-/** K-weighting at 48 kHz: ITU-R BS.1770-4, tables 1 and 2 (from memory; confirmed by the published test signals). */
-const SHELF = { b0: 1.53512485958697, b1: -2.69169618940638, b2: 1.19839281085285, a1: -1.69065929318241, a2: 0.73248077421585 };
-const HIGH_PASS = { b0: 1, b1: -2, b2: 1, a1: -1.99004745483398, a2: 0.99007225036621 };
+import { KWeighting } from './weighting';
 
 /** Weights of the channels by their count, WAVE order (BS.1770-4, table 3: surrounds 1.41, low-frequency channel 0). */
 const WEIGHTS: Readonly<Record<number, readonly number[]>> = {
@@ -23,7 +20,8 @@ const MOMENTARY = 4;
 const SHORT_TERM = 30;
 const ABSOLUTE_GATE = -70;
 
-function loudnessOf(meanSquare: number): Decibels {
+/** Mean square of K-weighted sound, channels added, as LUFS. */
+export function loudnessOf(meanSquare: number): Decibels {
   return -0.691 + 10 * Math.log10(meanSquare);
 }
 
@@ -46,8 +44,7 @@ export interface Loudness {
  */
 export class LoudnessMeter {
   private readonly weights: readonly number[];
-  /** Filter memory: x1, x2, y1, y2 of the shelf, then y1, y2 of the high-pass, for each channel. */
-  private readonly state: Float64Array;
+  private readonly weighting: KWeighting;
   private readonly peaks: TruePeak[];
   private steps = new Float64Array(1024);
   private stepCount = 0;
@@ -58,7 +55,7 @@ export class LoudnessMeter {
     const weights = WEIGHTS[channels];
     if (!weights) throw new RangeError(`channels must be in [1, 8]: got ${channels}`);
     this.weights = weights;
-    this.state = new Float64Array(channels * 6);
+    this.weighting = new KWeighting(channels);
     this.peaks = weights.map(() => new TruePeak());
   }
 
@@ -68,7 +65,7 @@ export class LoudnessMeter {
     for (let done = 0; done < frames;) {
       const size = Math.min(frames - done, HOP - this.inStep);
       for (let channel = 0; channel < channels; channel += 1) {
-        if (this.weights[channel]! > 0) this.energy += this.weights[channel]! * this.weigh(samples, done, size, channel);
+        if (this.weights[channel]! > 0) this.energy += this.weights[channel]! * this.weighting.power(samples, done, size, channel);
       }
       done += size;
       this.inStep += size;
@@ -89,39 +86,6 @@ export class LoudnessMeter {
       truePeak: truePeak > 0 ? decibelsOfGain(truePeak) : null,
       momentary: Float32Array.from(momentary, loudnessOf),
     };
-  }
-
-  /** Sum of squares of `size` K-weighted samples of one channel. */
-  private weigh(samples: Float32Array, first: number, size: number, channel: number): number {
-    const { state, channels } = this;
-    const s = channel * 6;
-    let x1 = state[s]!;
-    let x2 = state[s + 1]!;
-    let y1 = state[s + 2]!;
-    let y2 = state[s + 3]!;
-    let z1 = state[s + 4]!;
-    let z2 = state[s + 5]!;
-    let sum = 0;
-    const end = (first + size) * channels;
-    for (let i = first * channels + channel; i < end; i += channels) {
-      const x = samples[i]!;
-      const y = SHELF.b0 * x + SHELF.b1 * x1 + SHELF.b2 * x2 - SHELF.a1 * y1 - SHELF.a2 * y2;
-      const z = HIGH_PASS.b0 * y + HIGH_PASS.b1 * y1 + HIGH_PASS.b2 * y2 - HIGH_PASS.a1 * z1 - HIGH_PASS.a2 * z2;
-      x2 = x1;
-      x1 = x;
-      y2 = y1;
-      y1 = y;
-      z2 = z1;
-      z1 = z;
-      sum += z * z;
-    }
-    state[s] = x1;
-    state[s + 1] = x2;
-    state[s + 2] = y1;
-    state[s + 3] = y2;
-    state[s + 4] = z1;
-    state[s + 5] = z2;
-    return sum;
   }
 
   private closeStep(): void {
