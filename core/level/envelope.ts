@@ -15,6 +15,8 @@ export interface Envelope {
   readonly quiet: readonly Hush[];
   /** Levels set by hand, in order; none where the level is not touched. */
   readonly pins: readonly PinAt[];
+  /** How it goes down for speech, in order; none where it does not. */
+  readonly dips: readonly PinAt[];
 }
 
 /** Level at a moment, frames from the part's start and dB; straight in dB between two. */
@@ -45,8 +47,9 @@ export function envelopeOf(
   out: Ramp,
   quiet: readonly Hush[] = [],
   pins: readonly PinAt[] = [],
+  dips: readonly PinAt[] = [],
 ): Envelope {
-  return { length, gain: gainOfDecibels(level), up, out, quiet, pins };
+  return { length, gain: gainOfDecibels(level), up, out, quiet, pins, dips };
 }
 
 export function rampOf(fade: Fade, rate: number): Ramp {
@@ -77,8 +80,12 @@ const NEPER = Math.LN10 / 20;
 
 /** What pins make of the level at a position: straight in dB between two, that of the nearest one outside. */
 function pinned(pins: readonly PinAt[], position: Frames): Gain {
-  let right = 0;
-  while (right < pins.length && pins[right]!.at < position) right += 1;
+  let [right, past] = [0, pins.length];
+  while (right < past) {
+    const middle = (right + past) >> 1;
+    if (pins[middle]!.at < position) right = middle + 1;
+    else past = middle;
+  }
   const next = pins[Math.min(right, pins.length - 1)]!;
   const last = pins[Math.max(0, right - 1)]!;
   const width = next.at - last.at;
@@ -115,6 +122,7 @@ export function envelopeAt(envelope: Envelope, position: Frames): Gain {
   if (left < out.frames) gain *= fadeShape(left / out.frames, out.bend);
   for (const hush of envelope.quiet) gain *= hushed(hush, position);
   if (envelope.pins.length > 0) gain *= pinned(envelope.pins, position);
+  if (envelope.dips.length > 0) gain *= pinned(envelope.dips, position);
   return gain;
 }
 
@@ -131,6 +139,7 @@ export function fillEnvelope(envelope: Envelope, first: Frames, count: number, i
     into[i] = gain * fadeShape(Math.max(0, (first + i) / up.frames), up.bend);
   }
   if (envelope.pins.length > 0) applyPins(envelope.pins, first, count, into);
+  if (envelope.dips.length > 0) applyPins(envelope.dips, first, count, into);
   for (let i = Math.max(0, length - out.frames - first + 1); out.frames > 0 && i < count; i += 1) {
     into[i]! *= fadeShape(Math.max(0, (length - first - i) / out.frames), out.bend);
   }

@@ -1,13 +1,3 @@
-export {
-  joinsBetween,
-  partEnvelope,
-  planParts,
-  planShow,
-  planSpans,
-  type PartJoins,
-  type Plan,
-  type PlannedJoin,
-  type PlannedPart,
-  type PlannedSpan,
-} from './plan';
+export { planParts, planShow, planSpans, type Plan, type PlannedPart, type PlannedSpan } from './plan';
 export { Mixer, joinSound, type JoinSound } from './render';
+export { measuringOver, stemsOf, tightest, type Stems } from './over';

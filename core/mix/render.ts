@@ -1,8 +1,8 @@
-import { applyCross, fillEnvelope } from '../level';
+import { applyCross, fillEnvelope, type JoinSide, type PlannedJoin } from '../level';
 import type { MediaId } from '../show/types';
 import { alikeness, isSilent, type PcmSource, type SoundPlace } from '../sound';
 import type { Frames } from '../units';
-import type { JoinSide, Plan, PlannedJoin, PlannedPart, PlannedSpan } from './plan';
+import type { Plan, PlannedPart, PlannedSpan } from './plan';
 
 /** Frames mixed in one go; scratch memory is this long whatever a caller asks for. */
 const CHUNK = 4096;

@@ -1,6 +1,7 @@
 import type { FailureCode } from '../../core/failure';
 import type { Hearing } from '../../core/music';
 import type { Grid, Media, MediaId } from '../../core/show';
+import type { Profile } from '../../core/speech';
 import type { SoundFacts } from '../media/facts';
 
 export interface Taken {
@@ -31,6 +32,8 @@ export type ListenCalls = {
    * Failure `media.missing`, `hear.too-long`.
    */
   hear(details: { media: MediaId; grid: Grid | null }): Promise<Hearing>;
+  /** Where somebody speaks in a stored sound, or what was found out before. Progress and cancel. @throws Failure `media.missing`. */
+  profile(details: { media: MediaId }): Promise<Profile>;
   /** The frame at a second of a stored clip, in its full size, as a JPEG. @throws Failure `media.missing`. */
   still(details: { id: MediaId; at: number }): Promise<Blob>;
 };

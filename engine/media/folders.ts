@@ -21,6 +21,8 @@ export const places = {
   film: (id: MediaId): Place => ['films', `${id}.${RECIPE}`],
   /** What was heard of a sound; `said` tells what a person had said of its beat. */
   hearing: (id: MediaId, said: string): Place => ['hearings', `${id}.${said}.json`],
+  /** Where somebody speaks in a sound, and how loud it is from moment to moment. */
+  profile: (id: MediaId): Place => ['profiles', id],
   written: (name: string): Place => ['written', name],
 } as const;
 

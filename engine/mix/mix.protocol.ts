@@ -1,6 +1,7 @@
 import type { WavFormat } from '../../core/files';
 import type { Answer, SeamReading, Shift, Way, Wish } from '../../core/fit';
-import type { JoinSound, Plan, PlannedJoin } from '../../core/mix';
+import type { Over, PlannedJoin } from '../../core/level';
+import type { Stems, JoinSound, Plan } from '../../core/mix';
 import type { Grid, Loop, MediaId, Stretch as SourceStretch } from '../../core/show';
 import type { Alignment, Loudness } from '../../core/sound';
 
@@ -38,6 +39,8 @@ export type MixCalls = {
   render(details: { first: number; frames: number }): Block;
   /** Loudness of a whole plan. Progress and cancel. */
   measure(details: { plan: Plan }): Promise<Loudness>;
+  /** How far the voice stands above all else, along the show. Progress and cancel. @throws Failure `media.missing`. */
+  over(details: { stems: Stems }): Promise<Over[]>;
   /** Where one stored sound lies against another; null where one is silent. Progress. @throws Failure `media.missing`. */
   align(details: { first: MediaId; second: MediaId }): Promise<Alignment | null>;
   /** What the sounds at joins are like. @throws Failure `media.missing`. */

@@ -10,6 +10,7 @@ serve(self as unknown as Parameters<typeof serve>[0], {
   prepare: desk.prepare,
   render: desk.render,
   measure: desk.measure,
+  over: desk.over,
   align: alignStored,
   joinSounds,
   closeUp,

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { joinsBetween, type JoinSound, type PlannedJoin } from '../../core/mix';
+import { joinsBetween, type PlannedJoin } from '../../core/level';
+import type { JoinSound } from '../../core/mix';
 import { crossingsOf, partEnd, soundKey, type Part, type Show } from '../../core/show';
 import { shiftJoin } from '../../core/show/edits';
 import { currentShow, report, useOpenShow } from '../open/store';

@@ -1,6 +1,6 @@
 import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
 import { View } from 'react-native';
-import { joinsBetween } from '../../core/mix';
+import { joinsBetween } from '../../core/level';
 import { FIRST_CROSS, LIMITS, crossingsOf, type Cross, type CrossLaw, type Crossing, type Part, type Show } from '../../core/show';
 import { setCross } from '../../core/show/edits';
 import { saySpan } from '../../core/units';

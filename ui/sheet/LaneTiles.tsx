@@ -1,5 +1,5 @@
 import { memo, useEffect, useMemo, useRef } from 'react';
-import type { PartJoins } from '../../core/mix';
+import type { PartJoins } from '../../core/level';
 import { partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';

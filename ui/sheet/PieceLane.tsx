@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { joinsBetween, type PartJoins } from '../../core/mix';
+import { joinsBetween, type PartJoins } from '../../core/level';
 import { partEnd, partsOn, type Part, type Show } from '../../core/show';
 import { useAlikeness } from '../../session/bed/joins';
 import { useRange } from '../../session/bed/range';

@@ -1,5 +1,5 @@
-import { envelopeAt } from '../../core/level';
-import { Mixer, joinsBetween, partEnvelope, planShow } from '../../core/mix';
+import { envelopeAt, joinsBetween, partEnvelope } from '../../core/level';
+import { Mixer, planShow } from '../../core/mix';
 import { pasteParts } from '../../core/show/edits';
 import { PeakBuilder, memorySource } from '../../core/sound';
 import { showOf } from '../../tests/shows';

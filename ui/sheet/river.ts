@@ -1,5 +1,4 @@
-import { crossGain, envelopeAt } from '../../core/level';
-import { partEnvelope, type PartJoins } from '../../core/mix';
+import { crossGain, envelopeAt, partEnvelope, type PartJoins } from '../../core/level';
 import { partEnd, speedOf, type Lane, type Part, type Span } from '../../core/show';
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';

@@ -24,6 +24,10 @@ function cutInTwo(part: Draft<Part>, offset: Seconds, id: string): Draft<Part> |
   right.id = id;
   right.fadeUp = { seconds: 0, bend: 0 };
   delete right.cross;
+  // What is said and the other takes stay with the first half.
+  delete right.words;
+  delete right.take;
+  delete right.takes;
   keepStretch(right, offset, length);
   part.fadeOut = { seconds: 0, bend: 0 };
   keepStretch(part, 0, offset);
@@ -45,6 +49,20 @@ export const splitParts = defineEdit<{ ids: readonly (readonly [part: string, ha
       if (whole.has(id)) continue;
       const right = cutInTwo(part, onFrame(moment - part.at), half);
       if (right) show.parts.push(right);
+    }
+  },
+);
+
+/** Splits one part at several moments of the show, in order; `halves` names what follows each. A piece that would be too short is none. */
+export const splitAtMoments = defineEdit<{ id: string; moments: readonly Seconds[]; halves: readonly string[] }>(
+  'split at the pauses',
+  (show, { id, moments, halves }) => {
+    let part = find(show.parts, id, 'part');
+    for (const [index, moment] of moments.entries()) {
+      const right = cutInTwo(part, onFrame(moment - part.at), halves[index]!);
+      if (!right) continue;
+      show.parts.push(right);
+      part = right;
     }
   },
 );

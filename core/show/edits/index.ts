@@ -42,8 +42,26 @@ export {
   trimSilence,
   trimSource,
 } from './parts';
-export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, splitParts, type RangeOf } from './cutting';
+export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, splitAtMoments, splitParts, type RangeOf } from './cutting';
 export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, setCross, shiftLater } from './pieces';
 export { layLoop, setGrid } from './loops';
 export { renameShow, setBlack, setMasterGain, setShape } from './whole';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
+export { dipsToPins, pinsToDips, removePins, setDips, setPartDip, setPins, setTold, shiftSomePins } from './dips';
+export {
+  addLine,
+  addTake,
+  addVoiceLane,
+  dropTake,
+  layNarration,
+  muteParts,
+  removeLine,
+  removeVoiceLane,
+  setLane,
+  setLine,
+  setWords,
+  shortenPauses,
+  spaceParts,
+  toLane,
+  useTake,
+} from './voice';

@@ -3,6 +3,7 @@ import { LONGEST_PIECE, hearing, type Hearing } from '../../../core/music';
 import { RATE } from '../../../core/units';
 import { keepHearing, keptHearing } from '../../media/hearings';
 import { openPcm } from '../../media/inside/pcm';
+import { finished } from '../../workers/finished';
 import type { Desk } from '../../workers/serve';
 import type { ListenCalls } from '../listen.protocol';
 
@@ -13,16 +14,9 @@ export async function hear({ media, grid }: Parameters<ListenCalls['hear']>[0], 
   const source = await openPcm(media);
   try {
     if (source.frames > LONGEST_PIECE * RATE) throw new Failure('hear.too-long', { seconds: source.frames / RATE, most: LONGEST_PIECE });
-    const work = hearing(source, grid);
-    let step = work.next();
-    while (!step.done) {
-      desk.progress(step.value);
-      await new Promise((resolve) => setTimeout(resolve));
-      if (desk.signal.aborted) throw new Failure('cancelled');
-      step = work.next();
-    }
-    await keepHearing(media, grid, step.value);
-    return step.value;
+    const heard = await finished(hearing(source, grid), desk);
+    await keepHearing(media, grid, heard);
+    return heard;
   } finally {
     source.close();
   }

@@ -1,9 +1,11 @@
 import { Failure } from '../../../core/failure';
 import { WavWriter } from '../../../core/files';
-import { Mixer, type Plan } from '../../../core/mix';
+import type { Over } from '../../../core/level';
+import { Mixer, measuringOver, type Plan } from '../../../core/mix';
 import { LoudnessMeter, type Loudness } from '../../../core/sound';
 import { places, storageFailure } from '../../media/folders';
 import { PlaceWriter } from '../../media/write';
+import { finished } from '../../workers/finished';
 import { Handover, type Desk } from '../../workers/serve';
 import { RATE } from '../../../core/units';
 import type { Block, MixCalls, Stretch, Written } from '../mix.protocol';
@@ -95,6 +97,16 @@ export class MixDesk {
     const meter = new LoudnessMeter(2);
     await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => meter.push(block, frames));
     return meter.finish();
+  };
+
+  readonly over = async ({ stems }: Parameters<MixCalls['over']>[0], desk: Desk): Promise<Over[]> => {
+    const sources = new Sources();
+    try {
+      const opened = await sources.serve({ ...stems.voice, parts: [...stems.voice.parts, ...stems.rest.parts] });
+      return await finished(measuringOver(stems, opened), desk);
+    } finally {
+      sources.close();
+    }
   };
 
   readonly write = async (details: Parameters<MixCalls['write']>[0], desk: Desk): Promise<Written> => {

@@ -1,0 +1,54 @@
+import { ownParts } from '../show/own';
+import { heardMoment } from '../show/speed';
+import { speechWith, without, type Profile } from '../speech';
+import type { MediaId, Part, Show, Stretch } from '../show';
+
+/** What is known of the sounds of a show by listening: profiles, by medium. What is missing is not known yet. */
+export type Heard = ReadonlyMap<MediaId, Profile>;
+
+export const NOTHING_HEARD: Heard = new Map();
+
+/** Somebody speaks here, seconds of the show. */
+export interface Voiced extends Stretch {
+  readonly part: Part;
+}
+
+/** Where somebody speaks in a part, seconds from its start, phrase by phrase; nothing where it was not listened to yet. */
+export function phrasesOf(show: Show, part: Part, heard: Heard): Stretch[] {
+  const profile = heard.get(part.media);
+  if (!profile) return [];
+  const told = without(speechWith(profile.speech, show.media[part.media]?.told), part.quiet);
+  const speech = told.map(({ from, to }) => ({ from: heardMoment(show, part, from), to: heardMoment(show, part, to) }));
+  const phrases: Stretch[] = [];
+  let start = 0;
+  for (const span of part.spans) {
+    for (const { from, to } of speech) {
+      const low = Math.max(from, span.from);
+      const high = Math.min(to, span.to);
+      if (high > low) phrases.push({ from: start + low - span.from, to: start + high - span.from });
+    }
+    start += span.to - span.from;
+  }
+  return phrases;
+}
+
+/** The narrations that are heard, and whether solo is left out of it: soloing the bed does not change what it does. */
+export function narrationsOf(show: Show): Part[] {
+  const lanes = new Set(show.lanes.filter((lane) => lane.kind === 'voice' && !lane.mute).map((lane) => lane.id));
+  return show.parts.filter((part) => lanes.has(part.lane) && !part.mute);
+}
+
+/** The own sounds of clips that ask for dips, where the show wants that. */
+export function speakingClips(show: Show): Part[] {
+  if (!show.dips.hearsClips) return [];
+  const muted = new Set(show.lanes.filter((lane) => lane.mute).map((lane) => lane.id));
+  const apart = show.parts.filter((part) => show.lanes.find((lane) => lane.id === part.lane)?.kind === 'own');
+  return [...ownParts(show), ...apart].filter((part) => !muted.has(part.lane) && !part.mute);
+}
+
+/** Everything that is said in parts, in order. */
+export function voicedIn(show: Show, parts: readonly Part[], heard: Heard): Voiced[] {
+  return parts
+    .flatMap((part) => phrasesOf(show, part, heard).map(({ from, to }) => ({ part, from: part.at + from, to: part.at + to })))
+    .sort((a, b) => a.from - b.from);
+}

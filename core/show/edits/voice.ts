@@ -1,0 +1,210 @@
+import type { Draft } from 'immer';
+import { clamp, type Seconds } from '../../units';
+import { LIMITS } from '../limits';
+import { newLane } from '../newShow';
+import { partEnd, partSeconds } from '../placement';
+import { slicePins } from '../pins';
+import { sliceSpans } from '../spans';
+import type { Lane, Line, Media, Part, Show, Span, Stretch, Take } from '../types';
+import { defineEdit, find, nameMedia } from './edit';
+import { newPart } from './parts';
+import { fitFades } from './stretch';
+
+/** A lane of its own for another speaker. */
+export const addVoiceLane = defineEdit<{ id: string; title: string }>('add a speaker', (show, { id, title }) => {
+  if (show.lanes.filter((lane) => lane.kind === 'voice').length >= LIMITS.voice.lanes) return;
+  const behind = show.lanes.findLastIndex((lane) => lane.kind === 'voice');
+  show.lanes.splice(behind + 1, 0, newLane(id, 'voice', title.trim().slice(0, LIMITS.titleLength) || 'Voice'));
+});
+
+/** Name, level, place, mute and solo of a lane. An empty name is left as it was. */
+export const setLane = defineEdit<{ id: string; change: Partial<Pick<Lane, 'title' | 'gain' | 'pan' | 'mute' | 'solo'>> }>(
+  ({ change }) =>
+    change.mute !== undefined ? (change.mute ? 'mute a lane' : 'let a lane sound') : change.solo !== undefined ? 'solo' : 'change a lane',
+  (show, { id, change }) => {
+    const lane = find(show.lanes, id, 'lane');
+    const title = (change.title ?? lane.title).trim().slice(0, LIMITS.titleLength);
+    if (title !== '') lane.title = title;
+    if (change.gain !== undefined) lane.gain = clamp(change.gain, LIMITS.gain.least, LIMITS.gain.most);
+    if (change.pan !== undefined) lane.pan = clamp(change.pan, -1, 1);
+    if (change.mute !== undefined) lane.mute = change.mute;
+    if (change.solo !== undefined) lane.solo = change.solo;
+  },
+);
+
+/** Takes a speaker's lane away; what lies on it goes to the first one. The last one stays. */
+export const removeVoiceLane = defineEdit<{ id: string }>('remove a speaker', (show, { id }) => {
+  const voices = show.lanes.filter((lane) => lane.kind === 'voice');
+  const first = voices.find((lane) => lane.id !== id);
+  if (!first || !voices.some((lane) => lane.id === id)) return;
+  for (const one of [...show.parts, ...show.lines]) if (one.lane === id) one.lane = first.id;
+  show.lanes = show.lanes.filter((lane) => lane.id !== id);
+});
+
+/** Gives parts to another lane of the same kind. */
+export const toLane = defineEdit<{ ids: readonly string[]; lane: string }>('give to another lane', (show, { ids, lane }) => {
+  const target = find(show.lanes, lane, 'lane');
+  for (const id of ids) {
+    const part = find(show.parts, id, 'part');
+    if (find(show.lanes, part.lane, 'lane').kind === target.kind) part.lane = target.id;
+  }
+});
+
+export const muteParts = defineEdit<{ ids: readonly string[]; mute: boolean }>(
+  ({ mute }) => (mute ? 'mute' : 'let it sound again'),
+  (show, { ids, mute }) => {
+    for (const id of ids) {
+      const part = find(show.parts, id, 'part');
+      if ((part.mute ?? false) !== mute) part.mute = mute;
+    }
+  },
+);
+
+/** What is said in a narration. */
+export const setWords = defineEdit<{ id: string; words: string }>('write the words', (show, { id, words }) => {
+  const part = find(show.parts, id, 'part');
+  const next = words.slice(0, LIMITS.voice.words);
+  if ((part.words ?? '') !== next) part.words = next;
+});
+
+const bare = ({ id, lane, at, words }: Line): Line => ({
+  id,
+  lane,
+  at: clamp(at, 0, LIMITS.showSeconds),
+  words: words.slice(0, LIMITS.voice.words),
+});
+
+/** Writes a line that is to be recorded later. */
+export const addLine = defineEdit<{ line: Line }>('write a line', (show, { line }) => {
+  if (show.lines.length < LIMITS.voice.lines) show.lines.push(bare(line));
+});
+
+export const setLine = defineEdit<{ id: string; change: Partial<Omit<Line, 'id'>> }>('change a line', (show, { id, change }) => {
+  const line = find(show.lines, id, 'line');
+  const next = bare({ ...line, ...change });
+  if (next.lane !== line.lane || next.at !== line.at || next.words !== line.words) Object.assign(line, next);
+});
+
+export const removeLine = defineEdit<{ id: string }>('remove a line', (show, { id }) => {
+  show.lines = show.lines.filter((line) => line.id !== find(show.lines, id, 'line').id);
+});
+
+/** What was recorded or brought in, from `from` seconds of it on. */
+interface Recorded {
+  readonly media: Media;
+  readonly from: Seconds;
+}
+
+function passage(show: Draft<Show>, { media, from }: Recorded): Span[] {
+  nameMedia(show, media);
+  const begin = clamp(from, 0, Math.max(0, media.seconds - LIMITS.span.least));
+  return [{ from: begin, to: media.seconds, join: 0 }];
+}
+
+/** Lays a narration. One that was recorded for a written line takes the line's words and place. */
+export const layNarration = defineEdit<Recorded & { id: string; lane: string; at: Seconds; line?: string | undefined }>(
+  ({ line }) => (line === undefined ? 'lay a narration' : 'record a line'),
+  (show, { id, lane, at, line: name, ...recorded }) => {
+    const line = name === undefined ? undefined : show.lines.find((one) => one.id === name);
+    const part: Part = { ...newPart(id, lane, recorded.media), at: clamp(at, 0, LIMITS.showSeconds), spans: passage(show, recorded) };
+    show.parts.push({ ...part, ...(line ? { words: line.words } : {}) } as Draft<Part>);
+    if (line) show.lines = show.lines.filter((one) => one.id !== line.id);
+  },
+);
+
+const takeOf = (part: Draft<Part>): Take => ({
+  number: part.take ?? 1,
+  media: part.media,
+  spans: part.spans,
+  gain: part.gain,
+  quiet: part.quiet,
+  pins: part.pins,
+  ...(part.speed === undefined ? {} : { speed: part.speed }),
+});
+
+/** Puts a take into use. What a fit or a nudge made of the other one does not go with it. */
+function use(part: Draft<Part>, take: Take): void {
+  const { number, media, spans, gain, quiet, pins, speed } = JSON.parse(JSON.stringify(take)) as Draft<Take>;
+  Object.assign(part, { take: number, media, spans, gain, quiet, pins });
+  if (part.speed !== speed) part.speed = speed;
+  if (part.fit) part.fit = undefined;
+  fitFades(part);
+}
+
+/** A new take of a narration: it stands where the old one did, and the old one is kept. */
+export const addTake = defineEdit<Recorded & { id: string }>('a new take', (show, { id, ...recorded }) => {
+  const part = find(show.parts, id, 'part');
+  const others = part.takes ?? [];
+  if (others.length >= LIMITS.voice.takes) return;
+  const old = JSON.parse(JSON.stringify(takeOf(part))) as Draft<Take>;
+  const number = Math.max(old.number, ...others.map((take) => take.number)) + 1;
+  part.takes = [...others, old];
+  use(part, { number, media: recorded.media.id, spans: passage(show, recorded), gain: part.gain, quiet: [], pins: [] });
+});
+
+/** Another take of a narration comes into use. The one in use so far is kept. */
+export const useTake = defineEdit<{ id: string; number: number }>('change the take', (show, { id, number }) => {
+  const part = find(show.parts, id, 'part');
+  const wanted = part.takes?.find((take) => take.number === number);
+  if (!wanted) return;
+  const old = JSON.parse(JSON.stringify(takeOf(part))) as Draft<Take>;
+  part.takes = part.takes!.map((take) => (take.number === number ? old : take)).sort((a, b) => a.number - b.number);
+  use(part, wanted);
+});
+
+export const dropTake = defineEdit<{ id: string; number: number }>('drop a take', (show, { id, number }) => {
+  const part = find(show.parts, id, 'part');
+  if (part.takes?.some((take) => take.number === number)) part.takes = part.takes.filter((take) => take.number !== number);
+});
+
+/**
+ * Shortens pauses of a narration to `keep` seconds each (0 cuts them out): what follows comes up. Pauses are seconds from the
+ * part's start, in order; those that are shorter stay as they are, and at the part's ends nothing is left of them beyond `keep`.
+ */
+export const shortenPauses = defineEdit<{ id: string; pauses: readonly Stretch[]; keep: Seconds }>(
+  ({ keep }) => (keep === 0 ? 'cut the pauses out' : 'shorten the pauses'),
+  (show, { id, pauses, keep }) => {
+    const part = find(show.parts, id, 'part');
+    const length = partSeconds(part);
+    const kept: Span[] = [];
+    const pins: Draft<Part>['pins'] = [];
+    let from = 0;
+    let done = 0;
+    const add = (to: Seconds) => {
+      if (to - from < LIMITS.span.least) return;
+      const piece = sliceSpans(part.spans, from, to);
+      const last = kept.at(-1);
+      if (last) kept[kept.length - 1] = { from: last.from, to: last.to, join: LIMITS.join.start };
+      kept.push(...piece);
+      for (const pin of slicePins(part.pins, from, to)) pins.push({ at: pin.at + done, gain: pin.gain });
+      done += to - from;
+    };
+    for (const pause of pauses) {
+      if (pause.to - pause.from <= keep) continue;
+      // A rest of it stays on either side of the cut; all of it at the ends of the part.
+      const [low, high] = [pause.from <= 1e-3 ? 0 : keep / 2, pause.to >= length - 1e-3 ? 0 : keep / 2];
+      const rest = keep - low - high;
+      add(Math.min(length, pause.from + low + (high === 0 ? rest : 0)));
+      from = Math.max(from, pause.to - high - (low === 0 && high > 0 ? rest : 0));
+    }
+    add(length);
+    if (kept.length === 0 || kept.length > LIMITS.spans || pins.length > LIMITS.pin.count) return;
+    part.spans = kept;
+    part.pins = pins;
+    fitFades(part);
+  },
+);
+
+/** Gives narrations of one lane the same gap to the one before each, seconds; the first of them stays where it is. */
+export const spaceParts = defineEdit<{ ids: readonly string[]; gap: Seconds }>(
+  ({ gap }) => (gap === 0 ? 'close the gaps' : 'set the gaps'),
+  (show, { ids, gap }) => {
+    const parts = ids.map((id) => find(show.parts, id, 'part')).sort((a, b) => a.at - b.at);
+    const ends = new Map<string, Seconds>();
+    for (const part of parts) {
+      const end = ends.get(part.lane);
+      if (end !== undefined) part.at = clamp(end + Math.max(0, gap), 0, LIMITS.showSeconds);
+      ends.set(part.lane, partEnd(part));
+    }
+  },
+);

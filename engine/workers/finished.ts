@@ -1,0 +1,14 @@
+import { Failure } from '../../core/failure';
+import type { Desk } from './serve';
+
+/** Runs work that yields the share done to its end, coming up for air, so that it can be cancelled. @throws Failure `cancelled`. */
+export async function finished<T>(work: Generator<number, T>, desk: Desk): Promise<T> {
+  let step = work.next();
+  while (!step.done) {
+    desk.progress(step.value);
+    await new Promise((resolve) => setTimeout(resolve));
+    if (desk.signal.aborted) throw new Failure('cancelled');
+    step = work.next();
+  }
+  return step.value;
+}
