@@ -5,11 +5,14 @@ import { hear } from './hear';
 import { LOOP_OPTIONS, loop } from './loop';
 import { measure } from './measure';
 import { render } from './render';
+import { dips, speech } from './speech';
 import type { WavFormat } from '../core/files';
 
 const USAGE = `bed measure IN.wav                          loudness and peaks as JSON
 bed render SHOWDIR OUT.wav [--bits 16|24|32]  the sound of a show (SHOWDIR holds show.json and media/)
 bed hear IN.wav [--json]                       tempo, beats, bars, sections, last chord
+bed speech IN.wav [--json]                     where somebody speaks
+bed dips SHOWDIR [--json]                      the dips of a show, and how far the voice stands above the bed
 bed fit IN.wav --seconds N --out OUT.wav [--report R.json] [--by weave|loop|stop|nudge] [--miss S] [--splices few|some|many]
         [--shortest BEATS] [--keep A-B]... [--drop A-B]... [--meet SOURCE@SHOW]... [--bits 16|24|32]
                                             the piece as long as is wanted; --miss 0 is exact to the sample
@@ -17,6 +20,13 @@ bed loop IN.wav --bars A-B --tempo T --downbeat S --out OUT.wav [--report R.json
                                             whole bars (A to B, bar 1 at the downbeat) as a WAV with its loop points`;
 
 const FORMATS: Readonly<Record<string, WavFormat>> = { '16': 'int16', '24': 'int24', '32': 'float32' };
+
+/** Commands that look at one thing and say what they found. */
+const QUESTIONS = {
+  hear: { takes: 'sound', run: hear },
+  speech: { takes: 'sound', run: speech },
+  dips: { takes: 'folder', run: dips },
+} as const;
 
 /** Takes `--name value` pairs out of the words. @throws Complaint for a name that is not in `known`. */
 function splitAll(words: readonly string[], known: readonly string[]): { plain: string[]; options: Map<string, string[]> } {
@@ -61,13 +71,17 @@ function run(command: string | undefined, rest: readonly string[]): string {
       if (plain.length !== 1 || !format) throw new Complaint('loop takes one sound: bed loop IN.wav --bars A-B --tempo T --out OUT.wav');
       return loop(plain[0]!, options, format);
     }
-    case 'hear': {
+    case 'hear':
+    case 'speech':
+    case 'dips': {
       const { plain } = split(
         rest.filter((word) => word !== '--json'),
         [],
       );
-      if (plain.length !== 1) throw new Complaint('hear takes one sound: bed hear IN.wav --json');
-      return hear(plain[0]!);
+      const { takes, run: answer } = QUESTIONS[command];
+      if (plain.length !== 1)
+        throw new Complaint(`${command} takes one ${takes}: bed ${command} ${takes === 'sound' ? 'IN.wav' : 'SHOWDIR'} --json`);
+      return answer(plain[0]!);
     }
     case 'fit': {
       const { plain, options } = splitAll(rest, FIT_OPTIONS);
@@ -79,7 +93,7 @@ function run(command: string | undefined, rest: readonly string[]): string {
     case '--help':
       return USAGE;
     default:
-      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, hear, fit, loop`);
+      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, hear, speech, dips, fit, loop`);
   }
 }
 

@@ -1,10 +1,16 @@
 import { Mixer, planShow } from '../core/mix';
 import type { Show } from '../core/show';
+import { NOTHING_HEARD, type Heard } from '../core/level';
 import type { PcmSource } from '../core/sound';
 
 /** The whole sound of a show, interleaved, rendered in blocks of the given sizes in turn. */
-export function renderShow(show: Show, sources: ReadonlyMap<string, PcmSource>, blocks: readonly number[] = [65_536]): Float32Array {
-  const plan = planShow(show);
+export function renderShow(
+  show: Show,
+  sources: ReadonlyMap<string, PcmSource>,
+  blocks: readonly number[] = [65_536],
+  heard: Heard = NOTHING_HEARD,
+): Float32Array {
+  const plan = planShow(show, heard);
   const mixer = new Mixer(plan, sources);
   const out = new Float32Array(plan.frames * 2);
   for (let first = 0, turn = 0; first < plan.frames; turn += 1) {

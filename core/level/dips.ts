@@ -98,11 +98,14 @@ function grouped({ dips: { bridge } }: Show, phrases: readonly Voiced[], own: bo
   return groups.sort((a, b) => a.from - b.from);
 }
 
+/** A level never jumps: a slope lasts at least this long (seconds). */
+const STEEPEST: Seconds = 0.005;
+
 /** The slopes of a dip. One that is to be clear everywhere is all the way down when the voice begins. */
 function dipOf(rules: DipRules, { part, from, to, own }: Group, depthOf: (from: Seconds, to: Seconds) => Decibels): Dip {
   const asked = part.dip ?? FIRST_PART_DIP;
-  const down = asked.down ?? rules.down;
-  const up = asked.up ?? rules.up;
+  const down = Math.max(STEEPEST, asked.down ?? rules.down);
+  const up = Math.max(STEEPEST, asked.up ?? rules.up);
   const begin = from - (rules.depth.by === 'clear' ? Math.max(rules.lead, down) : rules.lead);
   const low = begin + down;
   const rise = Math.max(to, low);

@@ -1,0 +1,56 @@
+import { dipsOf } from '../core/level';
+import { measuringOver, stemsOf, tightest } from '../core/mix';
+import { profileOf } from '../core/speech';
+import { RATE } from '../core/units';
+import { soundSource } from './files';
+import { ShowFolder } from './showFolder';
+
+const rounded = (value: number, decimals = 4) => Number(value.toFixed(decimals));
+
+/** `bed speech IN.wav --json`: where somebody speaks, seconds, phrase by phrase. */
+export function speech(path: string): string {
+  const opened = soundSource(path);
+  try {
+    const { frames } = opened.source;
+    const spans = profileOf(opened.source).speech.map(({ from, to }) => ({
+      from: rounded(from),
+      to: rounded(Math.min(to, frames / RATE)),
+    }));
+    return JSON.stringify({ seconds: rounded(frames / RATE, 6), speech: spans }, null, 2);
+  } finally {
+    opened.close();
+  }
+}
+
+/** `bed dips SHOWDIR --json`: the dips of a show, the level that they make, and how far the voice stands above all else. */
+export function dips(path: string): string {
+  const folder = new ShowFolder(path);
+  try {
+    const heard = folder.heard();
+    const found = dipsOf(folder.show, heard);
+    const stems = stemsOf(folder.show, heard);
+    const work = measuringOver(stems, folder.sources([...stems.voice.parts, ...stems.rest.parts]));
+    let step = work.next();
+    while (!step.done) step = work.next();
+    const least = tightest(step.value);
+    return JSON.stringify(
+      {
+        dips: found.dips.map(({ part, from, to, begin, low, rise, end, gain }) => ({
+          part,
+          voice: { from: rounded(from), to: rounded(to) },
+          begin: rounded(begin),
+          low: rounded(low),
+          rise: rounded(rise),
+          end: rounded(end),
+          gain: rounded(gain, 2),
+        })),
+        level: found.bed.map(({ at, gain }) => ({ at: rounded(at), gain: rounded(gain, 2) })),
+        voiceOverBed: least && { tightest: rounded(least.over, 2), at: rounded(least.at, 2) },
+      },
+      null,
+      2,
+    );
+  } finally {
+    folder.close();
+  }
+}

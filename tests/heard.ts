@@ -1,0 +1,27 @@
+import type { Heard } from '../core/level';
+import { profileOf, POWER_STEP, type Profile } from '../core/speech';
+import { VOICE_LANE, type Media, type Part, type Show } from '../core/show';
+import { newPart } from '../core/show/edits';
+import type { PcmSource } from '../core/sound';
+import { soundMedia } from './shows';
+
+/** What listening would say of a sound of so many seconds: speech where it is given, and the same power throughout. */
+export function profile(seconds: number, speech: readonly (readonly [from: number, to: number])[], power = 0.01): Profile {
+  return { speech: speech.map(([from, to]) => ({ from, to })), power: new Float32Array(Math.ceil(seconds / POWER_STEP)).fill(power) };
+}
+
+/** A narration: its media has number `number`. */
+export function narration(number: number, seconds: number, at: number, change: Partial<Part> = {}): { media: Media; part: Part } {
+  const media = { ...soundMedia(number, seconds), channels: 1 };
+  return { media, part: { ...newPart(`say-${number}`, VOICE_LANE, media), at, ...change } };
+}
+
+export function withNarrations(show: Show, ...narrations: readonly { media: Media; part: Part }[]): Show {
+  const media = Object.fromEntries(narrations.map((one) => [one.media.id, one.media]));
+  return { ...show, media: { ...show.media, ...media }, parts: [...show.parts, ...narrations.map((one) => one.part)] };
+}
+
+/** Listens to sounds. */
+export function heardOf(sources: ReadonlyMap<string, PcmSource>): Heard {
+  return new Map([...sources].map(([id, source]) => [id, profileOf(source)]));
+}
