@@ -6,13 +6,14 @@ import type { Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
+import { speakerOf } from './voice/speaker';
 import { listener } from './workers';
 
 /** A sound that was taken in and waits to be listened to and laid. */
 export interface Arrival {
   readonly media: Media;
   readonly facts: SoundFacts;
-  readonly lane: 'bed' | 'spot';
+  readonly lane: 'bed' | 'spot' | 'voice';
 }
 
 interface Library {
@@ -110,6 +111,9 @@ export async function bringSounds(files: readonly File[], lane: Arrival['lane'])
   useLibrary.setState(({ arrivals }) => ({ arrivals: [...arrivals, ...more] }));
 }
 
+/** Between narrations that are laid one after the other, seconds. */
+const BREATH = 0.5;
+
 /** Where an arrival is laid: behind what is there, at the now line, or in place of all that lies on its lane. */
 export type Where = 'after' | 'now' | 'instead';
 
@@ -121,11 +125,11 @@ export function layArrival(where: Where, now: number, all = false): void {
   if (!first || !show) return;
   const laid = all ? arrivals.filter((one) => one.lane === first.lane) : [first];
   const there = partsOn(show, first.lane);
-  const lane = show.lanes.find((one) => one.kind === first.lane)!.id;
+  const lane = first.lane === 'voice' ? speakerOf(show) : show.lanes.find((one) => one.kind === first.lane)!.id;
   let at = where === 'now' ? now : where === 'after' ? Math.max(0, ...there.map(partEnd)) : 0;
   const parts = laid.map(({ media }) => {
     const part = { ...newPart(newId(), lane, media), at };
-    at += media.seconds;
+    at += media.seconds + (first.lane === 'voice' ? BREATH : 0);
     return part;
   });
   const { edit, choose } = useOpenShow.getState();

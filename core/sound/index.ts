@@ -10,3 +10,4 @@ export { align, type Alignment } from './align';
 export { speedFor, stretchedSource, stretching, toHeard, toSource, type Stretching } from './stretch';
 export { TRACE_STEP, TraceBuilder, traceOf } from './trace';
 export { SILENT, alikeness, isSilent, type SoundPlace } from './alike';
+export { delayOf, sweep } from './echo';

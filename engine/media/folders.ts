@@ -23,6 +23,9 @@ export const places = {
   hearing: (id: MediaId, said: string): Place => ['hearings', `${id}.${said}.json`],
   /** Where somebody speaks in a sound, and how loud it is from moment to moment. */
   profile: (id: MediaId): Place => ['profiles', id],
+  /** A recording while it is made: one channel of 32-bit floats at the mix rate, and what it is about. They stay until it is in its show. */
+  recording: (id: string): Place => ['recordings', `${id}.pcm`],
+  about: (id: string): Place => ['recordings', `${id}.json`],
   written: (name: string): Place => ['written', name],
 } as const;
 

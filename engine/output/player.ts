@@ -110,6 +110,16 @@ export class Player {
     }
   }
 
+  /** The audio clock that everything is played by; made where there is none yet. Call it from a tap or a key. */
+  get clock(): AudioContext {
+    return this.output();
+  }
+
+  /** Time of the audio clock at which a moment of the plan sounds; null when nothing plays. */
+  clockOf(moment: number): number | null {
+    return this.run ? this.run.clock + moment - this.run.origin / RATE : null;
+  }
+
   /** Seconds of the plan that are heard right now; null when nothing plays. */
   position(): number | null {
     const { run, context, plan } = this;

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { isCrossing, partEnd, placePictures, type Media, type Part } from '../../core/show';
+import { isCrossing, partEnd, partsOn, placePictures, type Media, type Part } from '../../core/show';
 import { copyOn, pasteParts, removeParts, removePictures, setHold, splitParts, trimClip, trimEdge } from '../../core/show/edits';
 import { newId } from '../ids';
 import { chosenParts, currentShow, useOpenShow } from '../open/store';
@@ -10,13 +10,14 @@ import { useTransport } from '../sound/transport';
 const now = () => useTransport.getState().now;
 const under = (part: Part) => part.at < now() && now() < partEnd(part);
 
-/** Splits the chosen parts at the now line; where none is chosen, the piece of the bed that lies there. */
+/** Splits the chosen parts at the now line; where none is chosen, the piece of the bed, or on the Voice face the narration, that lies there. */
 export function splitHere(): void {
   const show = currentShow();
   if (!show) return;
   const chosen = chosenParts();
-  const bed = show.lanes.find((lane) => lane.kind === 'bed')?.id;
-  const parts = (chosen.length > 0 ? chosen : show.parts.filter((part) => part.lane === bed)).filter(under);
+  const { face } = useOpenShow.getState();
+  const kind = face === 'voice' ? 'voice' : 'bed';
+  const parts = (chosen.length > 0 ? chosen : partsOn(show, kind)).filter(under);
   if (parts.length === 0) return;
   const ids = parts.map((part): [string, string] => [part.id, newId()]);
   const { edit, choose, notify } = useOpenShow.getState();
@@ -62,7 +63,12 @@ export function copyChosen(): void {
   const show = currentShow();
   const parts = chosenParts();
   if (!show || parts.length === 0) return;
-  useClipboard.setState({ parts, media: [...new Set(parts.map((part) => part.media))].map((id) => show.media[id]!) });
+  useClipboard.setState({
+    parts,
+    media: [...new Set(parts.flatMap((part) => [part.media, ...(part.takes ?? []).map((take) => take.media)]))].map(
+      (id) => show.media[id]!,
+    ),
+  });
 }
 
 /** Puts what was copied at the now line, the parts as far from each other as they were. */

@@ -59,6 +59,9 @@ let turn = 0;
 
 const autosave = new Autosave((saved) => useOpenShow.setState({ saved }));
 
+/** Writes what waits to be written; settles when it is on disk or has failed. */
+export const flushShow = (): Promise<void> => autosave.flush();
+
 /** Moves the remembered place; called by the transport when the now line comes to rest. */
 export function rememberNow(moment: number): void {
   now = moment;

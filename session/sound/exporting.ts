@@ -6,6 +6,7 @@ import type { Show } from '../../core/show';
 import { fileAt, places, removeAt } from '../../engine/media/folders';
 import type { Written } from '../../engine/mix/mix.protocol';
 import { download } from '../download';
+import { heardFor } from '../voice/heard';
 import { worker } from '../workers';
 
 export type Exporting =
@@ -43,7 +44,7 @@ export async function exportWav(show: Show, format: WavFormat, pick: boolean): P
     const target = pick && picker ? await picker.call(window, { suggestedName: name }) : null;
     say({ status: 'writing', share: 0 });
     const options = { signal: mine.signal, onProgress: (share: number) => say({ status: 'writing', share }) };
-    const written = await worker().call('write', { plan: planShow(show), format, name, target }, options);
+    const written = await worker().call('write', { plan: planShow(show, await heardFor(show)), format, name, target }, options);
     const file = target ? null : await fileAt(places.written(name));
     if (file) download(file, name, () => void removeAt(places.written(name)));
     say({ status: 'done', name, written });

@@ -1,10 +1,11 @@
 import { create } from 'zustand';
-import { failureOf } from '../../core/failure';
+import { Failure, failureOf } from '../../core/failure';
 import { planShow, planSpans, type Plan } from '../../core/mix';
 import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
 import { clamp, framesOf } from '../../core/units';
 import { startMixing } from '../../engine/mix/mix.client';
 import { Player } from '../../engine/output/player';
+import { heardNow, useHeard } from '../voice/heard';
 import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
 
 /** What sounds: nothing, the show, or one piece on its own. */
@@ -22,6 +23,15 @@ interface Transport {
 }
 
 export const useTransport = create<Transport>()(() => ({ now: 0, playing: { kind: 'nothing' } }));
+
+/** Somebody records and wants to hear nothing. */
+let silent = false;
+
+/** The plan of a show with all that is known of its sounds. */
+function planOf(show: Show): Plan {
+  const plan = planShow(show, heardNow());
+  return silent ? { ...plan, parts: [] } : plan;
+}
 
 let player: Player | null = null;
 let frame = 0;
@@ -51,6 +61,7 @@ function follow(): void {
 }
 
 function rest(at?: number): void {
+  silent = false;
   cancelAnimationFrame(frame);
   useTransport.setState((state) => ({ playing: { kind: 'nothing' }, now: at ?? state.now }));
   rememberNow(useTransport.getState().now);
@@ -80,7 +91,7 @@ export function playShow(): void {
   const length = showSeconds(show);
   const from = now >= length - 0.05 ? 0 : now;
   useTransport.setState({ now: from });
-  void start(planShow(show), from, { kind: 'show' });
+  void start(planOf(show), from, { kind: 'show' });
 }
 
 export function pause(): void {
@@ -98,7 +109,24 @@ export function playOn(from: number): void {
   const show = currentShow();
   if (!show) return;
   useTransport.setState({ now: from });
-  void start({ ...planShow(show), frames: framesOf(reach(show)) }, from, { kind: 'show' });
+  void start({ ...planOf(show), frames: framesOf(reach(show)) }, from, { kind: 'show' });
+}
+
+/** The audio clock that everything is played by. Call it from a tap or a key: browsers allow sound only then. */
+export function audioClock(): AudioContext {
+  return output().clock;
+}
+
+/** Plays the show from a moment while somebody records, heard or silent; gives the time of the audio clock at which it begins. */
+export async function playToRecord(from: number, bed: boolean): Promise<number> {
+  const show = currentShow();
+  if (!show) throw new Failure('show.missing');
+  silent = !bed;
+  useTransport.setState({ now: from });
+  await start(planOf(show), from, { kind: 'show' });
+  const clock = output().clockOf(from);
+  if (clock === null) throw new Failure('output.missing');
+  return clock;
 }
 
 /** Plays one piece on its own from its start, or stops it. */
@@ -115,7 +143,7 @@ export function toggleStretch(name: string, show: Show, from: number, to: number
     pause();
     return;
   }
-  const plan = planShow(show);
+  const plan = planOf(show);
   const frames = Math.min(plan.frames, framesOf(to));
   void start({ ...plan, frames, closing: Math.max(plan.closing, framesOf(0.02)) }, Math.max(0, from), { kind: 'stretch', name });
 }
@@ -143,7 +171,7 @@ export function seek(moment: number): void {
   const now = clamp(moment, 0, reach(show));
   const { playing } = useTransport.getState();
   useTransport.setState({ now });
-  if (playing.kind === 'show') void start(planShow(show), now, { kind: 'show' });
+  if (playing.kind === 'show') void start(planOf(show), now, { kind: 'show' });
   else rememberNow(now);
 }
 
@@ -170,6 +198,12 @@ useOpenShow.subscribe(({ state }) => {
   if (now > furthest) useTransport.setState({ now: furthest });
   if (playing.kind === 'show') {
     if (show.pictures.length === 0) pause();
-    else void output().update(planShow(show));
+    else void output().update(planOf(show));
   }
+});
+
+// Where somebody speaks was found out while the show plays: its dips are heard from then on.
+useHeard.subscribe(() => {
+  const show = currentShow();
+  if (show && useTransport.getState().playing.kind === 'show') void output().update(planOf(show));
 });

@@ -2,12 +2,14 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { planShow } from '../../core/mix';
 import type { Show } from '../../core/show';
+import { useHeard } from '../voice/heard';
 import { worker } from '../workers';
 
 /** Quiet time after the last edit before the whole show is measured, ms. */
 const REST = 700;
 
-function useRested<T>(value: T): T {
+/** A value once it has not changed for a moment. */
+export function useRested<T>(value: T): T {
   const [rested, setRested] = useState(value);
   useEffect(() => {
     const timer = setTimeout(() => setRested(value), REST);
@@ -19,7 +21,8 @@ function useRested<T>(value: T): T {
 /** Loudness and peaks of the whole show as it will be exported; measured in a worker, by content of the plan. */
 export function useLoudness(show: Show) {
   const rested = useRested(show);
-  const plan = useMemo(() => planShow(rested), [rested]);
+  const heard = useHeard((state) => state.heard);
+  const plan = useMemo(() => planShow(rested, heard), [rested, heard]);
   const query = useQuery({
     queryKey: ['loudness', JSON.stringify(plan)],
     enabled: plan.frames > 0 && plan.parts.length > 0,

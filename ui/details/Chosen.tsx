@@ -15,6 +15,12 @@ import { SeveralFields } from '../bed/SeveralFields';
 import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
 import { OwnFields } from '../pictures/OwnFields';
+import { isNarration } from '../../session/voice/narrations';
+import { DipFields } from '../voice/DipFields';
+import { PauseFields } from '../voice/PauseFields';
+import { PinFields } from '../voice/PinFields';
+import { TakeFields } from '../voice/TakeFields';
+import { WordsTool } from '../voice/WordsTool';
 import { StitchFields } from '../fit/StitchFields';
 import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
 import { DrawerTitle } from '../controls/DrawerTitle';
@@ -37,12 +43,39 @@ export function useChosen(show: Show): ChosenThings {
   return { parts, pictures, own: clip?.kind === 'clip' ? clip : null };
 }
 
-const TOOLS = ['Stitches', 'Cut', 'Ends', 'Cross', 'Fades', 'Loudness', 'Range', 'Repeat', 'More'] as const;
+const TOOLS = [
+  'Dip',
+  'Takes',
+  'Words',
+  'Pauses',
+  'Stitches',
+  'Cut',
+  'Ends',
+  'Cross',
+  'Fades',
+  'Loudness',
+  'Pins',
+  'Range',
+  'Repeat',
+  'More',
+] as const;
+/** Tools that only narrations have. */
+const SPOKEN: readonly string[] = ['Dip', 'Takes', 'Words', 'Pauses'];
 type Tool = (typeof TOOLS)[number];
 
 /** What one of the tools shows of a part. */
-function ToolBox({ show, part, tool }: { readonly show: Show; readonly part: Part; readonly tool: Tool }) {
+function ToolBox({ show, part, tool, alone }: { readonly show: Show; readonly part: Part; readonly tool: Tool; readonly alone: boolean }) {
   switch (tool) {
+    case 'Dip':
+      return <DipFields show={show} parts={[part]} />;
+    case 'Takes':
+      return <TakeFields show={show} part={part} />;
+    case 'Words':
+      return <WordsTool part={part} />;
+    case 'Pauses':
+      return <PauseFields show={show} part={part} />;
+    case 'Pins':
+      return <PinFields show={show} part={part} shown={alone} />;
     case 'Stitches':
       return <StitchFields show={show} part={part} />;
     case 'Cut':
@@ -65,7 +98,11 @@ function ToolBox({ show, part, tool }: { readonly show: Show; readonly part: Par
 }
 
 const toolsOf = (show: Show, part: Part) =>
-  TOOLS.filter((tool) => (tool !== 'Cross' || crossingInto(show, part) !== null) && (tool !== 'Stitches' || part.fit !== undefined));
+  TOOLS.filter((tool) => {
+    if (tool === 'Cross') return crossingInto(show, part) !== null;
+    if (tool === 'Stitches') return part.fit !== undefined;
+    return !SPOKEN.includes(tool) || isNarration(show, part);
+  });
 
 /** The phone's drawer for a chosen part: one row of tools, one of them open. */
 export function PartDrawer({ show, part }: { readonly show: Show; readonly part: Part }) {
@@ -77,7 +114,7 @@ export function PartDrawer({ show, part }: { readonly show: Show; readonly part:
     setOpen((before) => (before === next ? null : next));
     if (next === 'Range') markRange();
   }, []);
-  useEffect(() => (tool === 'Range' ? undefined : dropRange()), [tool]);
+  useEffect(() => (tool === 'Range' || tool === 'Pauses' ? undefined : dropRange()), [tool]);
   return (
     <View className="gap-2">
       <DrawerTitle
@@ -87,7 +124,7 @@ export function PartDrawer({ show, part }: { readonly show: Show; readonly part:
       />
       {tool ? (
         <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
-          <ToolBox show={show} part={part} tool={tool} />
+          <ToolBox show={show} part={part} tool={tool} alone />
         </ScrollView>
       ) : null}
       <ToolRow names={tools.join()} open={tool} onChoose={choose} />
@@ -171,7 +208,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
         {toolsOf(show, part).map((tool) => (
           <View key={tool} className="gap-1 border-t border-line pt-2" accessibilityLabel={tool}>
             <Say look="label">{tool}</Say>
-            <ToolBox show={show} part={part} tool={tool} />
+            <ToolBox show={show} part={part} tool={tool} alone={false} />
           </View>
         ))}
       </View>

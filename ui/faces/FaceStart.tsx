@@ -10,11 +10,13 @@ import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
 import { PicturesStart } from '../pictures/PicturesStart';
 import { MUSIC } from '../controls/accept';
+import { VoiceStart } from '../voice/VoiceStart';
 import { openPanel } from '../panels/open';
 
 /** The one next step of a face while nothing is chosen. */
-export function FaceStart({ show, face }: { readonly show: Show; readonly face: Exclude<Face, 'finish'> }) {
+export function FaceStart({ show, face, wide }: { readonly show: Show; readonly face: Exclude<Face, 'finish'>; readonly wide: boolean }) {
   const busy = useLibrary((state) => state.taking !== null);
+  if (face === 'voice') return <VoiceStart show={show} wide={wide} />;
   if (face === 'pictures') return <PicturesStart show={show} />;
   const has = partsOn(show, 'bed').length > 0;
   const pieces = partsOn(show, 'bed').length;

@@ -48,7 +48,9 @@ interface CardProps {
 /** A sound that waits: listen to it, and say where it goes. */
 function ArrivalCard({ show, arrival, waiting }: CardProps) {
   const { media, facts, lane } = arrival;
-  const spot = lane === 'spot';
+  const spot = lane !== 'bed';
+  const tone = { bed: 'border-rain', spot: 'border-ochre', voice: 'border-brick' }[lane];
+  const name = { bed: 'New music', spot: 'New spot sound', voice: 'New narration' }[lane];
   const now = useTransport((state) => Math.round(state.now * 10) / 10);
   const listening = useTransport(({ playing }) => playing.kind === 'sound' && playing.media === media.id);
   const silence = saySilence(facts);
@@ -59,10 +61,7 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
   };
   const lay = (where: Where, all = false) => done(() => layArrival(where, useTransport.getState().now, all));
   return (
-    <View
-      className={`gap-2 rounded-control border-2 bg-card p-3 ${spot ? 'border-ochre' : 'border-rain'}`}
-      accessibilityLabel={`${spot ? 'New spot sound' : 'New music'}: ${media.title}`}
-    >
+    <View className={`gap-2 rounded-control border-2 bg-card p-3 ${tone}`} accessibilityLabel={`${name}: ${media.title}`}>
       <Say look="lead">{media.title}</Say>
       <Say look="small">
         {sayMedia(media)}
@@ -87,7 +86,9 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
         ) : (
           <Button label="Lay it under the show" icon={Check} kind="strong" onPress={lay('after')} className="grow" />
         )}
-        {waiting > 0 && !spot ? <Button label={`Lay all ${waiting + 1}, one after the other`} onPress={lay('after', true)} /> : null}
+        {waiting > 0 && lane !== 'spot' ? (
+          <Button label={`Lay all ${waiting + 1}, one after the other`} onPress={lay(lane === 'voice' ? 'now' : 'after', true)} />
+        ) : null}
         <Button label={listening ? 'Stop' : 'Listen'} icon={listening ? Square : AudioLines} onPress={() => toggleSound(media)} />
         <Button label="Not this one" kind="quiet" onPress={done(() => dismissArrival())} />
       </View>

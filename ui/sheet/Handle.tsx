@@ -9,6 +9,7 @@ const TONES = {
   slate: { bar: 'bg-slate', knob: 'border-slate' },
   moss: { bar: 'bg-moss', knob: 'border-moss' },
   ochre: { bar: 'bg-ochre', knob: 'border-ochre' },
+  brick: { bar: 'bg-brick', knob: 'border-brick' },
   amber: { bar: 'bg-amber', knob: 'border-amber' },
 } as const;
 

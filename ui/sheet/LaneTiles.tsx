@@ -1,10 +1,12 @@
 import { memo, useEffect, useMemo, useRef } from 'react';
-import type { PartJoins } from '../../core/level';
+import { dipPinsOf, dipsOf, type PartJoins, type PinAt } from '../../core/level';
 import { partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
+import { useHeard } from '../../session/voice/heard';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';
 import { isCloseUp, rowStarts, type RiverPart, type Stretch } from './river';
+import { Same } from './Same';
 import type { Viewport } from './useSheetScroll';
 
 /** Height of one canvas, CSS pixels: a long show is drawn in tiles, only those near the screen. */
@@ -37,10 +39,14 @@ const ALONE: PartJoins = {};
 export function LaneTiles({ show, parts, draw, column, view }: Props) {
   const { pixelsPerSecond, top, bottom } = view;
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
+  const heard = useHeard((state) => state.heard);
+  const dips = dipsOf(show, heard);
+  const same = useMemo(() => new Same<PinAt[]>(), []);
   return parts.map(({ part, mute = false, joins = ALONE, into = 0, out = 0, column: own = column }) => {
     const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
     const last = Math.min(Math.ceil((partEnd(part) * pixelsPerSecond) / TILE) - 1, Math.floor((bottom + TILE / 2) / TILE));
     const tiles = [];
+    const dipped = same.of(part.id, dipPinsOf(show, dips, part));
     for (let index = first; index <= last; index += 1) {
       tiles.push(
         <PartTile
@@ -50,6 +56,7 @@ export function LaneTiles({ show, parts, draw, column, view }: Props) {
           soundLength={soundSeconds(show, part)}
           mute={mute}
           joins={joins}
+          dips={dipped}
           into={into}
           out={out}
           draw={draw}
@@ -70,6 +77,7 @@ interface PartTileProps {
   readonly soundLength: number;
   readonly mute: boolean;
   readonly joins: PartJoins;
+  readonly dips: readonly PinAt[];
   readonly into: number;
   readonly out: number;
   readonly draw: Draw;
@@ -81,7 +89,7 @@ interface PartTileProps {
 
 /** One part on one tile. Drawn anew only when something of its own changes, however many others there are. */
 const PartTile = memo(function PartTile(props: PartTileProps) {
-  const { part, lane, soundLength, mute, joins, into, out, draw, index, left, width, pixelsPerSecond } = props;
+  const { part, lane, soundLength, mute, joins, dips, into, out, draw, index, left, width, pixelsPerSecond } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
   const { data: peaks = null } = usePeaks(part.media);
@@ -100,10 +108,10 @@ const PartTile = memo(function PartTile(props: PartTileProps) {
     canvas.current.width = Math.round(width * dense);
     canvas.current.height = Math.round(TILE * dense);
     pen.scale(dense, dense);
-    const heard = { gain: lane.gain, mute: mute || lane.mute };
-    const river = { part, lane: heard, peaks, soundLength, joins, alike: { into, out }, rows: close ? rows : null };
+    const heard = { gain: lane.gain, mute: mute || lane.mute || part.mute === true };
+    const river = { part, lane: heard, peaks, soundLength, joins, dips, alike: { into, out }, rows: close ? rows : null };
     draw(pen, river, { from, pixelsPerSecond, width, height: TILE }, tokens);
-  }, [part, lane, peaks, rows, close, soundLength, from, pixelsPerSecond, width, tokens, mute, joins, into, out, draw]);
+  }, [part, lane, peaks, rows, close, soundLength, from, pixelsPerSecond, width, tokens, mute, joins, dips, into, out, draw]);
 
   return (
     <canvas

@@ -25,7 +25,14 @@ interface Props {
   readonly tone: HandleTone;
 }
 
-const BORDERS = { rain: 'border-rain', slate: 'border-slate', moss: 'border-moss', ochre: 'border-ochre', amber: 'border-amber' } as const;
+const BORDERS = {
+  rain: 'border-rain',
+  slate: 'border-slate',
+  moss: 'border-moss',
+  ochre: 'border-ochre',
+  brick: 'border-brick',
+  amber: 'border-amber',
+} as const;
 
 interface BodyProps {
   readonly part: Part;

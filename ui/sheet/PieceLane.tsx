@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { joinsBetween, type PartJoins } from '../../core/level';
-import { partEnd, partsOn, type Part, type Show } from '../../core/show';
+import { dipPinsOf, dipsOf, joinsBetween, type PartJoins } from '../../core/level';
+import { partEnd, partsOn, soundSeconds, type Part, type Show } from '../../core/show';
 import { useAlikeness } from '../../session/bed/joins';
 import { useRange } from '../../session/bed/range';
 import { useOpenShow } from '../../session/open/store';
@@ -9,30 +9,22 @@ import type { HandleTone } from './Handle';
 import { LaneTiles, type Draw, type LaidPart } from './LaneTiles';
 import { PartBody, PartHandles } from './PartHandles';
 import { RangeBand } from './RangeBand';
+import { usePinning } from '../../session/voice/pinning';
+import { useHeard } from '../../session/voice/heard';
+import { Pins } from './Pins';
+import { levelOf } from './river';
+import { Same } from './Same';
 import type { Viewport } from './useSheetScroll';
 
 interface Props {
   readonly show: Show;
   /** The show before the gesture under way. */
   readonly saved: Show;
-  readonly kind: 'bed' | 'spot';
+  readonly kind: 'bed' | 'spot' | 'voice';
   readonly draw: Draw;
   readonly tone: HandleTone;
   readonly column: Column;
   readonly view: Viewport;
-}
-
-/** Keeps what is equal the same, so that what hangs on it is not drawn again. */
-class Same<T> {
-  private known = new Map<string, { text: string; value: T }>();
-
-  of(key: string, value: T): T {
-    const text = JSON.stringify(value);
-    const before = this.known.get(key);
-    if (before?.text === text) return before.value;
-    this.known.set(key, { text, value });
-    return value;
-  }
 }
 
 /** Beside one another what sounds at the same time: a place in the column for each part, and how many places there are. */
@@ -50,21 +42,31 @@ export function besideEachOther(parts: readonly Part[]): { places: number[]; cou
 /** A place narrower than this cannot be touched, pixels. */
 const NARROWEST = 20;
 
-/** Pieces of the bed, or spot sounds: drawn, chosen by a tap, with handles at what is chosen. */
+/** Speakers side by side: a share of the column for each of their lanes. */
+export function speakerColumns(show: Show, column: Column): ReadonlyMap<string, Column> {
+  const lanes = show.lanes.filter((lane) => lane.kind === 'voice');
+  const width = column.width / Math.max(1, lanes.length);
+  return new Map(lanes.map((lane, index) => [lane.id, { x: column.x + index * width, width }]));
+}
+
+/** Pieces of the bed, spot sounds or narrations: drawn, chosen by a tap, with handles at what is chosen. */
 export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props) {
   const chosen = useOpenShow((store) => store.chosen);
   const marked = useRange((state) => state.range !== null);
+  const pinned = usePinning(({ pinning }) => pinning?.part ?? null);
   const alikeOf = useAlikeness(show);
   const same = useMemo(() => new Same<PartJoins>(), []);
   const parts = useMemo(() => partsOn(show, kind), [show, kind]);
   const joins = useMemo(() => joinsBetween(show), [show]);
   const bases = useMemo(() => new Map(saved.parts.map((part) => [part.id, part])), [saved]);
+  const speakers = useMemo(() => speakerColumns(show, column), [show, column]);
   const columns = useMemo(() => {
     if (kind === 'bed') return parts.map(() => column);
+    if (kind === 'voice') return parts.map((part) => speakers.get(part.lane)!);
     const { places, count } = besideEachOther(parts);
     const width = Math.max(NARROWEST, column.width / count);
     return places.map((place) => ({ x: Math.min(column.x + place * width, column.x + column.width - width), width }));
-  }, [kind, parts, column]);
+  }, [kind, parts, column, speakers]);
   const laid = parts.map((part, index): LaidPart => {
     const own = joins.get(part.id) ?? {};
     return {
@@ -92,8 +94,10 @@ export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props
         const common = { part, left, width, pixelsPerSecond, tone };
         return (
           <div key={part.id}>
-            <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="bed" />
-            {alone ? (
+            <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home={kind === 'voice' ? 'voice' : 'bed'} />
+            {alone && pinned === part.id ? (
+              <PinsOn show={show} joins={joins.get(part.id)} alike={laid[index]!} base={bases.get(part.id) ?? part} {...common} />
+            ) : alone ? (
               <PartHandles {...common} base={bases.get(part.id) ?? part} crossesIn={into !== undefined} crossesOut={out !== undefined} />
             ) : null}
           </div>
@@ -102,4 +106,24 @@ export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props
       {mine.length > 0 ? <RangeBand column={column} pixelsPerSecond={pixelsPerSecond} ids={ids} /> : null}
     </>
   );
+}
+
+interface PinsProps {
+  readonly show: Show;
+  readonly part: Part;
+  readonly base: Part;
+  readonly joins: PartJoins | undefined;
+  readonly alike: LaidPart;
+  readonly left: number;
+  readonly width: number;
+  readonly pixelsPerSecond: number;
+}
+
+/** The pins of a part where its banks are. */
+function PinsOn({ show, part, base, joins = {}, alike: { into = 0, out = 0 }, left, width, pixelsPerSecond }: PinsProps) {
+  const heard = useHeard((state) => state.heard);
+  const lane = show.lanes.find((one) => one.id === part.lane)!;
+  const dips = dipPinsOf(show, dipsOf(show, heard), part);
+  const levelAt = levelOf({ part, lane, soundLength: soundSeconds(show, part), joins, dips, alike: { into, out } });
+  return <Pins part={part} base={base} column={{ x: left, width }} pixelsPerSecond={pixelsPerSecond} levelAt={levelAt} />;
 }

@@ -5,7 +5,8 @@ import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
 import { columnsFor, sayMark, tickStep, type Columns } from './columns';
-import { LaneTiles } from './LaneTiles';
+import { DipBands } from './DipBands';
+import { Lines } from './Lines';
 import { OwnLane } from './OwnLane';
 import { PictureColumn } from './PictureColumn';
 import { PieceLane } from './PieceLane';
@@ -27,18 +28,23 @@ export function Sheet({ show, width, wide }: Props) {
   const face = useOpenShow((store) => store.face);
   const seconds = showSeconds(show);
   // The bed may run over the pictures: the sheet shows it all, so that its end can be taken hold of.
-  const drawn = useMemo(() => Math.max(showSeconds(show), ...partsOn(show, 'spot').map(partEnd), compareLengths(show).bed), [show]);
+  const drawn = useMemo(
+    () => Math.max(showSeconds(show), ...[...partsOn(show, 'spot'), ...partsOn(show, 'voice')].map(partEnd), compareLengths(show).bed),
+    [show],
+  );
   const { scroller, onScroll, height, view } = useSheetScroll(drawn);
   useZoomGestures(scroller);
 
-  const voice = useMemo(() => partsOn(show, 'voice').map((part) => ({ part })), [show]);
+  const speakers = useMemo(() => show.lanes.filter((lane) => lane.kind === 'voice').length, [show]);
+  const voiced = useMemo(() => partsOn(show, 'voice').length + show.lines.length > 0, [show]);
+  const voices = voiced || face === 'voice' ? speakers : 0;
   const bare = useMemo(() => partsOn(show, 'bed').length === 0, [show]);
   const spots = useMemo(() => partsOn(show, 'spot').length > 0, [show]);
   const wanted = useOpenShow((store) => store.own);
   const own = useMemo(() => wanted && show.pictures.some((picture) => hasOwnSound(show, picture)), [wanted, show]);
   const columns = useMemo(
-    () => columnsFor(face, width, { voice: voice.length > 0, own, spot: spots }, wide),
-    [face, width, voice.length, own, spots, wide],
+    () => columnsFor(face, width, { voice: voices, own, spot: spots }, wide),
+    [face, width, voices, own, spots, wide],
   );
   const { pixelsPerSecond } = view;
   const below = height * (1 - NOW_AT);
@@ -65,12 +71,18 @@ export function Sheet({ show, width, wide }: Props) {
           <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
             <Ticks view={view} seconds={drawn} width={width} />
             {bare ? <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} /> : null}
-            {columns.voice ? <LaneTiles show={show} parts={voice} draw={drawVoice} column={columns.voice} view={view} /> : null}
+            {columns.voice ? <DipBands show={show} from={columns.own ?? columns.bed} to={columns.voice} view={view} /> : null}
             <PictureColumn show={show} column={columns.pictures} view={view} sortable={face === 'pictures'} />
             {columns.own ? <OwnLane show={show} saved={saved} column={columns.own} view={view} /> : null}
             <PieceLane show={show} saved={saved} kind="bed" draw={drawRiver} tone="rain" column={columns.bed} view={view} />
             {columns.spot ? (
               <PieceLane show={show} saved={saved} kind="spot" draw={drawSpot} tone="ochre" column={columns.spot} view={view} />
+            ) : null}
+            {columns.voice ? (
+              <>
+                <PieceLane show={show} saved={saved} kind="voice" draw={drawVoice} tone="brick" column={columns.voice} view={view} />
+                <Lines show={show} saved={saved} column={columns.voice} view={view} />
+              </>
             ) : null}
             <BeatLines show={show} column={columns.bed} view={view} />
             <Stitches show={show} column={columns.bed} view={view} />

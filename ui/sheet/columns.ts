@@ -14,7 +14,7 @@ export interface Columns {
   readonly bed: Column;
   /** Spot sounds; null where there are none. */
   readonly spot: Column | null;
-  /** Null where nothing lies on the voice lane. */
+  /** Null where nothing lies on the voice lanes, but on their own face. */
   readonly voice: Column | null;
 }
 
@@ -31,13 +31,19 @@ const WIDE_RAIL = 120;
 /** Share of a wide sheet that the face in use has at the least. */
 const FACE_SHARE = 0.3;
 
+/** Speakers side by side where they are only glanced at. */
+const NARROW_SPEAKER = 32;
+/** Share of what the pictures leave that the voices have on their face. */
+const VOICE_SHARE = 0.52;
+
 /** The columns of the sheet: the face in use has the widest, the others stay as rails. Pixels from the sheet's left edge. */
 export function columnsFor(
   face: Face,
   width: number,
-  { voice: hasVoice, own: hasOwn, spot: hasSpot }: { readonly voice: boolean; readonly own: boolean; readonly spot: boolean },
+  { voice: voices, own: hasOwn, spot: hasSpot }: { readonly voice: number; readonly own: boolean; readonly spot: boolean },
   wide: boolean,
 ): Columns {
+  const hasVoice = voices > 0;
   // A narrow sheet has room for these two only on the face that they belong to.
   const slim = wide && width >= ROOMY ? WIDE_SLIM : SLIM;
   const ownWidth = hasOwn && (wide || face === 'pictures') ? slim : 0;
@@ -47,7 +53,9 @@ export function columnsFor(
   // The face in use comes first: rails grow only with what it leaves.
   const rails = hasVoice ? 2 : 1;
   const rail = wide ? clamp((left - width * FACE_SHARE) / rails, RAIL, WIDE_RAIL) : RAIL;
-  const voiceWidth = hasVoice ? (!wide && face === 'pictures' ? SLIM : rail) : 0;
+  const slimVoice = !wide && face === 'pictures' ? SLIM : Math.max(rail, Math.min(voices, 3) * NARROW_SPEAKER);
+  // On its own face every speaker has room for a thumb, and the bed stays wide enough for its dips to be seen.
+  const voiceWidth = !hasVoice ? 0 : face === 'voice' ? Math.round((left - RAIL) * VOICE_SHARE) : slimVoice;
   const room = Math.max(120, left - voiceWidth);
   const picturesWidth = face === 'pictures' ? Math.round(room * 0.64) : rail;
   const bedWidth = room - picturesWidth;

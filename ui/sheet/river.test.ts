@@ -33,7 +33,7 @@ function steadyPeaks(seconds: number) {
 }
 
 /** Without neighbours, as far away as the overview holds. */
-const alone = { joins: {}, alike: { into: 0, out: 0 }, rows: null };
+const alone = { joins: {}, dips: [], alike: { into: 0, out: 0 }, rows: null };
 const stretch = { from: 0, pixelsPerSecond: 10, width: 106, height: 200 };
 
 it('draws the banks at the very level that the mixer plays', () => {
@@ -137,7 +137,7 @@ it('widens with the level, to the column’s edge at 200 %', () => {
 
 it('gives the face in use the widest column, keeps the others as rails, and never runs off the sheet', () => {
   for (const width of [320, 390, 380, 525, 700]) {
-    for (const face of ['pictures', 'bed'] as const) {
+    for (const face of ['pictures', 'bed', 'voice'] as const) {
       for (const [voice, own] of [
         [true, true],
         [true, false],
@@ -145,8 +145,8 @@ it('gives the face in use the widest column, keeps the others as rails, and neve
         [false, false],
       ] as const) {
         const wide = width === 380 || width >= 500;
-        const columns = columnsFor(face, width, { voice, own, spot: voice }, wide);
-        const widest = face === 'pictures' ? columns.pictures : columns.bed;
+        const columns = columnsFor(face, width, { voice: voice ? 1 : 0, own, spot: voice && face !== 'voice' }, wide);
+        const widest = face === 'pictures' ? columns.pictures : face === 'voice' && columns.voice ? columns.voice : columns.bed;
         const { pictures, bed } = columns;
         expect(columns.own !== null).toBe(own && (face === 'pictures' || wide));
         for (const one of [pictures, columns.own, bed, columns.spot, columns.voice].filter((column) => column !== null)) {

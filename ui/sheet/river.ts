@@ -1,4 +1,4 @@
-import { crossGain, envelopeAt, partEnvelope, type PartJoins } from '../../core/level';
+import { crossGain, envelopeAt, partEnvelope, type PartJoins, type PinAt } from '../../core/level';
 import { partEnd, speedOf, type Lane, type Part, type Span } from '../../core/show';
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';
@@ -12,6 +12,8 @@ export interface RiverPart {
   readonly soundLength: number;
   /** How it takes over from its neighbours, and how alike the two are there. */
   readonly joins: PartJoins;
+  /** What the dips of the show make of it. */
+  readonly dips: readonly PinAt[];
   readonly alike: { readonly into: number; readonly out: number };
   /** Peaks of every row of the canvas where it is looked at closer than the overview shows; null until they are known. */
   readonly rows: Float32Array | null;
@@ -66,8 +68,8 @@ export function rowStarts(part: Part, { from, pixelsPerSecond, height }: Stretch
 }
 
 /** The level of a part at a moment of its own, as it will be heard. */
-function levelOf({ part, lane, soundLength, joins, alike }: RiverPart): (moment: number) => number {
-  const envelope = partEnvelope(part, lane, soundLength, joins);
+export function levelOf({ part, lane, soundLength, joins, dips, alike }: Omit<RiverPart, 'peaks' | 'rows'>): (moment: number) => number {
+  const envelope = partEnvelope(part, lane, soundLength, joins, dips);
   const start = framesOf(part.at);
   const { into, out } = joins;
   return (moment) => {

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
-import type { Show } from '../../core/show';
+import { partsOn, type Show } from '../../core/show';
 import { clamp } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { ChosenDetails, PartDrawer, SeveralDrawer, useChosen } from '../details/Chosen';
@@ -16,6 +16,9 @@ import { LengthStrip } from '../stage/LengthStrip';
 import { LoudnessCard } from '../stage/LoudnessCard';
 import { Stage } from '../stage/Stage';
 import { Say } from '../controls/Say';
+import { useRecording } from '../../session/voice/recording';
+import { OverReading } from '../voice/OverReading';
+import { RecordBar } from '../voice/RecordBar';
 import { Messages } from './Messages';
 import { Sheet } from '../sheet/Sheet';
 
@@ -45,8 +48,9 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
   const [part, ...more] = parts;
   const { width, height } = useWindowDimensions();
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
+  const recording = useRecording((state) => state.recording.status !== 'off');
   // While something is chosen the sheet needs the room more than the stage does.
-  const busy = (parts.length > 0 || pictures.length > 0 || own !== null) && !tapping;
+  const busy = (parts.length > 0 || pictures.length > 0 || own !== null || recording) && !tapping;
   const stage = Math.round(Math.min(180, height * 0.22) * (busy ? 0.65 : 1));
   return (
     <>
@@ -56,7 +60,7 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
         <LengthStrip show={show} onFit={onFit} />
       </View>
       <RefitNotice show={show} />
-      {face === 'finish' ? (
+      {face === 'finish' && !recording ? (
         <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
           <FinishPanel show={show} />
         </ScrollView>
@@ -65,7 +69,9 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
           <SheetBox show={show} wide={false} />
           <View className="gap-2 border-t border-line bg-card px-4 py-2">
             <Incoming show={show} />
-            {tapping ? (
+            {recording ? (
+              <RecordBar show={show} />
+            ) : tapping ? (
               <TapBar />
             ) : part && more.length > 0 ? (
               <SeveralDrawer show={show} parts={parts} />
@@ -76,7 +82,7 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
             ) : pictures.length > 0 ? (
               <PictureDrawer show={show} pictures={pictures} />
             ) : (
-              <FaceStart show={show} face={face} />
+              <FaceStart show={show} face={face === 'finish' ? 'voice' : face} wide={false} />
             )}
           </View>
         </>
@@ -90,6 +96,8 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
   const face = useOpenShow((store) => store.face);
   const chosen = useChosen(show);
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
+  const recording = useRecording((state) => state.recording.status !== 'off');
+  const voiced = partsOn(show, 'voice').length > 0;
   const { width } = useWindowDimensions();
   // The sheet keeps room for its lanes: on the way down to a narrow window the areas beside it give way first.
   const right = width < 1100 ? 280 : 320;
@@ -106,6 +114,7 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
         </View>
         <RefitNotice show={show} />
         <LoudnessCard show={show} width={left - 40} />
+        {voiced ? <OverReading show={show} width={left - 40} /> : null}
         <Say look="small">Space play · ↑ ↓ step · / split · , . trim · + − zoom · ? all keys</Say>
       </ScrollView>
       <View className="flex-1 border-x border-line">
@@ -114,14 +123,16 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
       </View>
       <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
         <Incoming show={show} />
-        {face === 'finish' ? (
+        {recording ? (
+          <RecordBar show={show} />
+        ) : face === 'finish' ? (
           <FinishPanel show={show} />
         ) : tapping ? (
           <TapBar />
         ) : (
           <>
             <ChosenDetails show={show} chosen={chosen} />
-            <FaceStart show={show} face={face} />
+            <FaceStart show={show} face={face} wide />
           </>
         )}
       </ScrollView>

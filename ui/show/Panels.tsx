@@ -16,6 +16,10 @@ import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
 import { LineUpPanel } from '../pictures/LineUpPanel';
 import { SpreadPanel } from '../pictures/SpreadPanel';
 import { TrimPanel } from '../pictures/TrimPanel';
+import { DipsPanel } from '../voice/DipsPanel';
+import { LinePanel } from '../voice/LinePanel';
+import { OverReading } from '../voice/OverReading';
+import { SpeakersPanel } from '../voice/SpeakersPanel';
 import { KEYS } from './useKeys';
 
 /** The panel that lies over the page, where one does. */
@@ -72,6 +76,30 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
       return (
         <Panel title="Line up a join" onClose={close}>
           <JoinPanel show={saved} at={panel.join} />
+        </Panel>
+      );
+    case 'dips':
+      return (
+        <Panel title="Dips" onClose={close}>
+          <DipsPanel show={shown} />
+        </Panel>
+      );
+    case 'over':
+      return (
+        <Panel title="How clear the voice is" onClose={close}>
+          <OverReading show={saved} width={340} onGo={close} />
+        </Panel>
+      );
+    case 'speakers':
+      return (
+        <Panel title="Speakers" onClose={close}>
+          <SpeakersPanel show={saved} />
+        </Panel>
+      );
+    case 'line':
+      return (
+        <Panel title="A written line" onClose={close}>
+          <LinePanel show={saved} id={panel.line} onDone={close} />
         </Panel>
       );
     case 'loop':

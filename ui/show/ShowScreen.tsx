@@ -6,6 +6,7 @@ import { dropRange } from '../../session/bed/range';
 import { addPhotosAndClips, bringSounds, dismissArrival } from '../../session/library';
 import { useOpenShow, useShownShow } from '../../session/open/store';
 import { dropTapping } from '../../session/pictures/tapping';
+import { closeRecording } from '../../session/voice/recording';
 import { pause } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -20,15 +21,16 @@ import { ShowHeader } from './ShowHeader';
 import { followShow } from '../../session/fit/following';
 import { useDrop } from './useDrop';
 
-/** Dropped or pasted: photos and clips find their place, and so does music. On the Bed face a clip is there for its sound. */
+/** Dropped or pasted: photos and clips find their place, and so does music. On the Bed and Voice faces a clip is there for its sound. */
 function takeDropped(files: File[]): void {
-  const bed = useOpenShow.getState().face === 'bed';
-  const isPicture = (file: File) => looksLikePhoto(file) || (!bed && looksLikeClip(file));
+  const { face } = useOpenShow.getState();
+  const voice = face === 'voice';
+  const isPicture = (file: File) => looksLikePhoto(file) || (face !== 'bed' && !voice && looksLikeClip(file));
   const pictures = files.filter(isPicture);
   const sounds = files.filter((file) => !isPicture(file));
   void (async () => {
     if (pictures.length > 0) await addPhotosAndClips(pictures);
-    if (sounds.length > 0) await bringSounds(sounds, 'bed');
+    if (sounds.length > 0) await bringSounds(sounds, voice ? 'voice' : 'bed');
   })();
 }
 
@@ -50,6 +52,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
       endFollowing();
       pause();
       dropTapping();
+      closeRecording();
       openPanel(null);
       dismissArrival(true);
       closeLooping();

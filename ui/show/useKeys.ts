@@ -4,6 +4,8 @@ import { currentShow, useOpenShow } from '../../session/open/store';
 import { partsOn } from '../../core/show';
 import { copyChosen, removeChosen, splitHere, trimHere } from '../../session/bed/hands';
 import { startTapping, tap, useTapping } from '../../session/pictures/tapping';
+import { toggleDip } from '../../session/voice/narrations';
+import { pinHere } from '../../session/voice/pinning';
 import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport';
 import { ZOOM } from '../sheet/useSheetScroll';
 
@@ -18,6 +20,8 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Ctrl C V', 'copy parts, paste them at the now line'],
   ['+ −', 'zoom in and out'],
   ['Ctrl Z', 'undo (Shift: redo)'],
+  ['D', 'the chosen narration’s dip on or off'],
+  ['P', 'add a pin at the now line'],
   ['T', 'tap along: start, then end the picture on screen'],
   ['Ctrl A', 'choose all pictures or pieces (with Ctrl or Shift a click adds one)'],
   ['Esc', 'let go of what is chosen'],
@@ -46,8 +50,9 @@ function chooseAll(): void {
   const show = currentShow();
   const { face, choose } = useOpenShow.getState();
   if (!show) return;
-  const kind = face === 'bed' ? 'parts' : 'pictures';
-  const ids = (face === 'bed' ? partsOn(show, 'bed') : show.pictures).map((one) => one.id);
+  const sounds = face === 'bed' || face === 'voice';
+  const kind = sounds ? 'parts' : 'pictures';
+  const ids = (sounds ? partsOn(show, face) : show.pictures).map((one) => one.id);
   if (ids.length > 0) choose({ kind, ids });
 }
 
@@ -94,6 +99,10 @@ export function useKeys(onHelp: () => void): void {
         '+': () => zoomBy(1 / ZOOM_STEP),
         '=': () => zoomBy(1 / ZOOM_STEP),
         '-': () => zoomBy(ZOOM_STEP),
+        d: toggleDip,
+        D: toggleDip,
+        p: pinHere,
+        P: pinHere,
         t: tapKey,
         T: tapKey,
         Escape: () => store.choose(null),

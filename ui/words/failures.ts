@@ -34,6 +34,16 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
     `This piece is ${sayTime(number(d.seconds), 0)} long; pieces up to ${sayTime(number(d.most) || 1800, 0)} can be heard and woven. Your show is unchanged. Stop it early, or cut the passage you need out of it first.`,
   'fit.unheard': () =>
     'This piece has not been heard yet, so it cannot be fitted. Your show is unchanged. Close the fit and open it again.',
+  'mic.denied': () =>
+    'The microphone may not be used: this page was not allowed to. Your show is unchanged. Allow it in the browser’s settings for this page and try again, bring in a recording as a file, or try the practice microphone.',
+  'mic.none': () =>
+    'No microphone was found. Your show is unchanged. Connect one and try again, bring in a recording as a file, or try the practice microphone.',
+  'mic.busy': () =>
+    'The microphone does not answer; another program may be using it. Your show is unchanged. Close that program and try again, or bring in a recording as a file.',
+  'mic.missing': () =>
+    'This browser cannot record. Your show is safe. Record with another program and bring the file in, or open Rain Bed in an up-to-date browser.',
+  'mic.lost': () => 'The microphone went away. What was recorded until then is kept. Connect it again to go on.',
+  'mic.nothing': () => 'Nothing was recorded: the microphone sent no sound. Your show is unchanged. Check the microphone and try again.',
   'stage.missing': () =>
     'This browser is too old to paint the stage. Your show is safe, and its sound works. Update the browser to see the pictures.',
   'storage.full': () =>

@@ -1,0 +1,60 @@
+import Joi from 'joi';
+import { WavWriter } from '../../core/files';
+import { RATE } from '../../core/units';
+import type { About } from '../record/record.protocol';
+import { fileAt, namesIn, places, removeAt } from './folders';
+
+/** A recording that lies in the private file system and is in no show yet. */
+export interface Found {
+  readonly about: About;
+  readonly seconds: number;
+}
+
+const schema = Joi.object({
+  id: Joi.string().required(),
+  show: Joi.string().required(),
+  lane: Joi.string().required(),
+  at: Joi.number().min(0).required(),
+  late: Joi.number().required(),
+  part: Joi.string(),
+  line: Joi.string(),
+  started: Joi.number().required(),
+});
+
+/** Recordings of a show that were left behind: its page ended before they were laid. Those with nothing in them are removed. */
+export async function recordingsOf(show: string, busy: string | null): Promise<Found[]> {
+  const found: Found[] = [];
+  for (const name of await namesIn('recordings')) {
+    if (!name.endsWith('.json')) continue;
+    const file = await fileAt(['recordings', name]);
+    const about = file ? readAbout(await file.text()) : null;
+    if (!about || about.show !== show || about.id === busy) continue;
+    const seconds = ((await fileAt(places.recording(about.id)))?.size ?? 0) / 4 / RATE;
+    if (seconds >= 0.1) found.push({ about, seconds });
+    else await dropRecording(about.id);
+  }
+  return found.sort((a, b) => a.about.started - b.about.started);
+}
+
+function readAbout(text: string): About | null {
+  try {
+    const { value, error } = schema.validate(JSON.parse(text)) as { value: About; error?: Error };
+    return error ? null : value;
+  } catch {
+    return null;
+  }
+}
+
+/** A recording as a WAV, put together from what lies on the disk; null where there is none. */
+export async function recordedFile(id: string, name: string): Promise<File | null> {
+  const pcm = await fileAt(places.recording(id));
+  if (!pcm) return null;
+  const frames = Math.floor(pcm.size / 4);
+  const writer = new WavWriter('float32', 1, RATE);
+  return new File([writer.header(frames), pcm.slice(0, frames * 4), writer.footer(frames)], name, { type: 'audio/wav' });
+}
+
+export async function dropRecording(id: string): Promise<void> {
+  await removeAt(places.recording(id));
+  await removeAt(places.about(id));
+}

@@ -1,0 +1,135 @@
+import { failureOf } from '../../../core/failure';
+import { delayOf } from '../../../core/sound';
+import { RATE } from '../../../core/units';
+import { handleAt, places, storageFailure } from '../../media/folders';
+import { syncHandle, type SyncHandle, writeAt } from '../../media/write';
+import type { Captured, RecordCalls } from '../record.protocol';
+
+/** Frames kept while waiting for the show to begin. */
+const WAITING = RATE;
+/** Written through to the disk after so many frames: a crash loses no more. */
+const FLUSH = RATE / 4;
+
+/** Writes one recording down, piece by piece. */
+class Recording {
+  private begun: number | null = null;
+  private waiting: Captured[] = [];
+  private frames = 0;
+  private unflushed = 0;
+  private readonly done: Promise<{ frames: number }>;
+  private settle!: { resolve(result: { frames: number }): void; reject(error: unknown): void };
+  private over = false;
+
+  constructor(
+    private readonly handle: SyncHandle,
+    private readonly port: MessagePort,
+  ) {
+    this.done = new Promise((resolve, reject) => (this.settle = { resolve, reject }));
+    port.onmessage = ({ data }: MessageEvent<Captured>) => this.take(data);
+  }
+
+  finished(): Promise<{ frames: number }> {
+    return this.done;
+  }
+
+  begin(frame: number): void {
+    this.begun = frame;
+    const { waiting } = this;
+    this.waiting = [];
+    for (const block of waiting) this.write(block);
+  }
+
+  finish(error?: unknown): void {
+    if (this.over) return;
+    this.over = true;
+    this.port.close();
+    try {
+      this.handle.flush();
+    } finally {
+      this.handle.close();
+    }
+    if (error === undefined) this.settle.resolve({ frames: this.frames });
+    else this.settle.reject(error);
+  }
+
+  private take(block: Captured): void {
+    if (this.over) return;
+    if (this.begun !== null) this.write(block);
+    else {
+      this.waiting.push(block);
+      while (this.waiting.length * block.samples.length > WAITING) this.waiting.shift();
+    }
+  }
+
+  /** Where blocks were lost there is silence, so that what follows keeps its time. */
+  private write({ frame, samples }: Captured): void {
+    const place = frame - this.begun!;
+    const from = Math.max(0, this.frames - place);
+    if (from >= samples.length) return;
+    const piece = samples.subarray(from);
+    try {
+      const missing = place + from - this.frames;
+      if (missing > 0) this.put(new Float32Array(missing));
+      this.put(piece);
+    } catch (error) {
+      this.finish(storageFailure(error));
+    }
+  }
+
+  private put(piece: Float32Array): void {
+    const bytes = new Uint8Array(piece.buffer, piece.byteOffset, piece.byteLength);
+    const written = this.handle.write(bytes, { at: this.frames * 4 });
+    if (written < bytes.length) throw new DOMException('short write', 'QuotaExceededError');
+    this.frames += piece.length;
+    this.unflushed += piece.length;
+    if (this.unflushed < FLUSH) return;
+    this.handle.flush();
+    this.unflushed = 0;
+  }
+}
+
+/** What the recording worker can do: one recording at a time. */
+export class Recorder {
+  private recording: Recording | null = null;
+
+  readonly record = async ({ about, port }: Parameters<RecordCalls['record']>[0]): Promise<{ frames: number }> => {
+    this.recording?.finish();
+    try {
+      const handle = await syncHandle(await handleAt(places.recording(about.id), true), 'readwrite');
+      await writeAt(places.about(about.id), new TextEncoder().encode(JSON.stringify(about)));
+      const mine = (this.recording = new Recording(handle, port));
+      return await mine.finished();
+    } catch (error) {
+      throw failureOf(error);
+    }
+  };
+
+  readonly begin = ({ frame }: Parameters<RecordCalls['begin']>[0]): void => this.recording?.begin(frame);
+
+  readonly finish = (): void => {
+    this.recording?.finish();
+    this.recording = null;
+  };
+
+  readonly delay = ({ port, starts }: Parameters<RecordCalls['delay']>[0]): Promise<number | null> =>
+    new Promise((resolve) => {
+      const first = starts[0]!;
+      const heard = new Float32Array(starts.at(-1)! - first + RATE);
+      port.onmessage = ({ data: { frame, samples } }: MessageEvent<Captured>) => {
+        const at = frame - first;
+        if (at + samples.length > 0 && at < heard.length) {
+          const from = Math.max(0, -at);
+          heard.set(samples.subarray(from, Math.min(samples.length, heard.length - at)), at + from);
+        }
+        if (at + samples.length < heard.length) return;
+        port.close();
+        resolve(
+          delayOf(
+            heard,
+            starts.map((start) => start - first),
+            0.6,
+          ),
+        );
+      };
+    });
+}

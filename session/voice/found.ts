@@ -1,0 +1,99 @@
+import { create } from 'zustand';
+import { failureOf } from '../../core/failure';
+import { LIMITS, type Media } from '../../core/show';
+import { addTake, layNarration } from '../../core/show/edits';
+import { dropRecording, recordedFile, recordingsOf, type Found } from '../../engine/media/recordings';
+import type { About } from '../../engine/record/record.protocol';
+import { newId } from '../ids';
+import { currentShow, flushShow, report, useOpenShow } from '../open/store';
+import { listener } from '../workers';
+
+/** Recordings of the open show that were left behind when a page ended. */
+export const useFound = create<{ readonly found: readonly Found[] }>()(() => ({ found: [] }));
+
+/** The recording that is under way or being kept in this page. */
+let busy: string | null = null;
+
+/** Looks for recordings that are in no show yet. */
+export async function lookForRecordings(): Promise<void> {
+  const show = currentShow();
+  try {
+    useFound.setState({ found: show ? await recordingsOf(show.id, busy) : [] });
+  } catch (error) {
+    report(error);
+  }
+}
+
+/** The shortest recording that is kept, seconds. */
+const SHORTEST = 0.1;
+
+/** Takes a recording into the show it was made for; it stays on the disk until the show is saved. Says whether there was anything. */
+export async function keepRecording(id: string): Promise<boolean> {
+  busy = id;
+  try {
+    const show = currentShow();
+    const [one] = show ? (await recordingsOf(show.id, null)).filter(({ about }) => about.id === id) : [];
+    const file = one && one.seconds >= SHORTEST ? await recordedFile(id, nameFor(one.about)) : null;
+    if (!one || !file) return false;
+    const { media } = await listener().call('take', { file, name: file.name, want: 'sound' });
+    if (currentShow()?.id !== one.about.show) return false;
+    lay(one.about, media);
+    await flushShow();
+    await dropRecording(id);
+    return true;
+  } finally {
+    busy = null;
+    await lookForRecordings();
+  }
+}
+
+/** Keeps a recording that was found; a failure is told. */
+export async function keepFound(id: string): Promise<void> {
+  try {
+    await keepRecording(id);
+  } catch (error) {
+    useOpenShow.getState().notify({ kind: 'failure', failure: failureOf(error) });
+  }
+}
+
+export async function dropFound(id: string): Promise<void> {
+  await dropRecording(id);
+  await lookForRecordings();
+}
+
+function nameFor(about: About): string {
+  const show = currentShow();
+  const count = Object.values(show?.media ?? {}).filter((one) => /^Recording \d+$/.test(one.title)).length;
+  const lane = show?.lanes.find((one) => one.id === about.lane)?.title;
+  return lane && lane !== 'Voice' ? `${lane} ${count + 1}.wav` : `Recording ${count + 1}.wav`;
+}
+
+/** What was said when the show stood at a moment comes late in the recording by as much as the way to the ear and back took. */
+function lay(about: About, media: Media): void {
+  const { edit, choose } = useOpenShow.getState();
+  const show = currentShow()!;
+  const from = Math.max(0, Math.min(about.late, media.seconds - LIMITS.span.least));
+  const old = about.part === undefined ? undefined : show.parts.find((part) => part.id === about.part);
+  if (old) {
+    edit(addTake, { id: old.id, media, from });
+    choose({ kind: 'parts', ids: [old.id] });
+    return;
+  }
+  const id = newId();
+  const lane = show.lanes.some((one) => one.id === about.lane && one.kind === 'voice')
+    ? about.lane
+    : show.lanes.find((one) => one.kind === 'voice')!.id;
+  // A voice that is early, by hand, begins before the moment; none before the show.
+  const at = Math.max(0, about.at - Math.min(0, about.late));
+  edit(layNarration, { id, lane, at, media, from, line: about.line });
+  choose({ kind: 'parts', ids: [id] });
+}
+
+let opened: string | null = null;
+useOpenShow.subscribe(({ state }) => {
+  const id = state.status === 'open' && state.mayEdit ? state.history.show.id : null;
+  if (id === opened) return;
+  opened = id;
+  if (id) void lookForRecordings();
+  else useFound.setState({ found: [] });
+});

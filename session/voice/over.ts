@@ -1,0 +1,48 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { dipsOf, LOWEST, type Over } from '../../core/level';
+import { stemsOf, tightest } from '../../core/mix';
+import type { Show } from '../../core/show';
+import { setDips } from '../../core/show/edits';
+import { currentShow, useOpenShow } from '../open/store';
+import { useRested } from '../sound/useLoudness';
+import { worker } from '../workers';
+import { heardFor, useHeard } from './heard';
+
+/** How far the voice stands above all else along the show, measured in a worker in the sound as it is mixed. */
+export function useOver(show: Show) {
+  const rested = useRested(show);
+  const heard = useHeard((state) => state.heard);
+  const stems = useMemo(() => stemsOf(rested, heard), [rested, heard]);
+  const query = useQuery({
+    queryKey: ['over', JSON.stringify(stems)],
+    enabled: stems.said.length > 0,
+    placeholderData: keepPreviousData,
+    gcTime: 60_000,
+    queryFn: ({ signal }): Promise<Over[]> => worker().call('over', { stems }, { signal }),
+  });
+  const readings = stems.said.length > 0 ? (query.data ?? null) : null;
+  const least = useMemo(() => (readings ? tightest(readings) : null), [readings]);
+  return { readings, least, stale: rested !== show || query.isFetching, speaks: stems.said.length > 0 };
+}
+
+/** Sets the depth so that the voice stands `margin` dB above all else everywhere, and says by how much that lowers the bed. */
+export async function makeClear(margin: number): Promise<void> {
+  const { edit, notify } = useOpenShow.getState();
+  edit(setDips, { change: { depth: { by: 'clear', margin } } });
+  const show = currentShow();
+  if (!show) return;
+  const { dips } = dipsOf(show, await heardFor(show));
+  const gains = dips.map((dip) => dip.gain);
+  const [deepest, shallowest] = [Math.min(...gains), Math.max(...gains)];
+  const say = (gain: number) => `${Math.abs(gain).toFixed(1)} dB`;
+  const text =
+    dips.length === 0
+      ? `The voice already stands ${margin} dB above everything else: nothing has to go down.`
+      : deepest <= LOWEST + 0.05
+        ? `Everything that dips goes down by ${say(LOWEST)}, and that is not enough: something that does not dip is too loud there.`
+        : deepest === shallowest
+          ? `The bed goes down by ${say(deepest)} where somebody speaks.`
+          : `The bed goes down by ${say(shallowest)} to ${say(deepest)} where somebody speaks, each time as far as it takes.`;
+  notify({ kind: 'words', text });
+}

@@ -1,0 +1,235 @@
+import { create } from 'zustand';
+import { Failure, failureOf } from '../../core/failure';
+import { showSeconds, type Show } from '../../core/show';
+import { Capture } from '../../engine/record/capture';
+import { openMicrophone, openPractice, type Microphone } from '../../engine/record/microphone';
+import type { About } from '../../engine/record/record.protocol';
+import { newId } from '../ids';
+import { currentShow, useOpenShow } from '../open/store';
+import { audioClock, pause, playToRecord, useTransport } from '../sound/transport';
+import { recorder } from '../workers';
+import { keepRecording, lookForRecordings } from './found';
+import { changeRecordSettings, readRecordSettings, useRecordSettings } from './settings';
+
+/** What is recorded: a new narration, a new take of one, or a written line. */
+export interface Target {
+  readonly lane: string;
+  readonly at: number;
+  readonly part?: string;
+  readonly line?: string;
+}
+
+export type Recording =
+  | { readonly status: 'off' }
+  /** Before the browser asks for permission it is said in words what for. */
+  | { readonly status: 'asking' | 'opening' | 'ready' | 'measuring'; readonly target: Target }
+  | { readonly status: 'counting'; readonly target: Target; readonly left: number }
+  | { readonly status: 'recording'; readonly target: Target; readonly id: string }
+  | { readonly status: 'keeping'; readonly target: Target }
+  | { readonly status: 'failed'; readonly target: Target; readonly failure: Failure };
+
+export const useRecording = create<{ readonly recording: Recording; readonly late: number }>()(() => ({
+  recording: { status: 'off' },
+  late: 0,
+}));
+
+/** The highest |sample| of the last moment, and the highest of all since it was opened. */
+export const useMeter = create<{ readonly peak: number; readonly most: number }>()(() => ({ peak: 0, most: 0 }));
+
+let capture: Capture | null = null;
+let turn = 0;
+let awake: WakeLockSentinel | null = null;
+
+const say = (recording: Recording) => useRecording.setState({ recording });
+const now = () => useRecording.getState().recording;
+
+/** Opens the recording for a target: words first, then the microphone. */
+export async function openRecording(target: Target): Promise<void> {
+  const mine = (turn += 1);
+  release();
+  pause();
+  say({ status: 'opening', target });
+  await readRecordSettings();
+  if (mine !== turn) return;
+  if (useRecordSettings.getState().mic === 'practice' || (await isAllowed())) await listen(target);
+  else if (mine === turn) say({ status: 'asking', target });
+}
+
+/** Whether the browser would give the microphone without asking. */
+async function isAllowed(): Promise<boolean> {
+  try {
+    return (await navigator.permissions.query({ name: 'microphone' as PermissionName })).state === 'granted';
+  } catch {
+    return false;
+  }
+}
+
+/** Opens the microphone that is set and shows how loud it is. */
+export async function listen(target: Target): Promise<void> {
+  const mine = (turn += 1);
+  release();
+  say({ status: 'opening', target });
+  useMeter.setState({ peak: 0, most: 0 });
+  try {
+    const context = audioClock();
+    await context.resume();
+    const microphone = useRecordSettings.getState().mic === 'practice' ? await practice(context) : await openMicrophone();
+    const heard = (peak: number) => useMeter.setState(({ most }) => ({ peak, most: Math.max(most, peak) }));
+    const opened = await Capture.open(context, microphone, heard, lost);
+    if (mine !== turn) {
+      opened.close();
+      return;
+    }
+    capture = opened;
+    useRecording.setState({ late: useRecordSettings.getState().late ?? opened.late });
+    say({ status: 'ready', target });
+  } catch (error) {
+    if (mine === turn) say({ status: 'failed', target, failure: failureOf(error) });
+  }
+}
+
+/** The practice microphone says the narration of the demo show. */
+async function practice(context: AudioContext): Promise<Microphone> {
+  const get = async (path: string) => {
+    const response = await fetch(path).catch(() => null);
+    if (!response?.ok) throw new Failure('server.away');
+    return response;
+  };
+  const show = (await (await get('/demo/show.json')).json()) as Show;
+  const voice = show.parts.filter((part) => part.lane === 'voice').sort((a, b) => a.at - b.at);
+  const lines = await Promise.all(voice.map(async (part) => (await get(`/demo/media/${part.media}`)).arrayBuffer()));
+  return openPractice(context, lines);
+}
+
+function release(): void {
+  capture?.close();
+  capture = null;
+  void awake?.release().catch(() => undefined);
+  awake = null;
+}
+
+/** Ends it without recording. What is being recorded is kept first. */
+export function closeRecording(): void {
+  if (now().status === 'recording') {
+    void stopRecording();
+    return;
+  }
+  turn += 1;
+  release();
+  say({ status: 'off' });
+}
+
+const second = () => new Promise((done) => setTimeout(done, 1000));
+
+/** Counts in, where that is wanted, then plays and records from the target's moment on. */
+export async function startRecording(): Promise<void> {
+  const ready = now();
+  const show = currentShow();
+  if (ready.status !== 'ready' || !capture || !show) return;
+  const { target } = ready;
+  const mine = (turn += 1);
+  const open = capture;
+  if (useRecordSettings.getState().countIn) {
+    for (let left = 3; left > 0; left -= 1) {
+      say({ status: 'counting', target, left });
+      await second();
+      if (mine !== turn) return;
+    }
+  }
+  const id = newId();
+  const about: About = { id, show: show.id, started: Date.now(), ...target, late: useRecording.getState().late };
+  const written = open.record(recorder(), about);
+  // It may fail before anybody waits for it; what comes of it is looked at below.
+  written.catch(() => undefined);
+  say({ status: 'recording', target, id });
+  useMeter.setState({ most: 0 });
+  void keepAwake();
+  try {
+    const clock = await playToRecord(target.at, useRecordSettings.getState().bed);
+    if (mine !== turn) return;
+    open.begin(recorder(), clock);
+    await written;
+    await keep(id, target);
+  } catch (error) {
+    await fail(target, failureOf(error));
+  }
+}
+
+async function keepAwake(): Promise<void> {
+  try {
+    awake = await navigator.wakeLock.request('screen');
+  } catch {
+    // Without it the screen may go dark; what is recorded is safe all the same.
+  }
+}
+
+/** Ends the recording by a tap; also when the show ends. */
+export async function stopRecording(): Promise<void> {
+  if (now().status !== 'recording') return;
+  await recorder().call('finish', {});
+}
+
+/** Takes what was recorded into the show. */
+async function keep(id: string, target: Target): Promise<void> {
+  say({ status: 'keeping', target });
+  release();
+  pause();
+  const laid = await keepRecording(id);
+  turn += 1;
+  say(laid ? { status: 'off' } : { status: 'failed', target, failure: new Failure('mic.nothing') });
+}
+
+/** What was written until then stays and is offered. */
+async function fail(target: Target, failure: Failure): Promise<void> {
+  turn += 1;
+  release();
+  pause();
+  await recorder().call('finish', {});
+  await lookForRecordings();
+  say({ status: 'failed', target, failure });
+}
+
+/** The microphone went away: what it heard is kept. */
+function lost(): void {
+  const { recording } = useRecording.getState();
+  useOpenShow.getState().notify({ kind: 'failure', failure: new Failure('mic.lost') });
+  if (recording.status === 'recording') void stopRecording();
+  else closeRecording();
+}
+
+/** Plays a few clicks through the speaker and finds out how late the microphone hears them: one tap. */
+export async function measureLate(): Promise<void> {
+  const ready = now();
+  if (ready.status !== 'ready' || !capture) return;
+  const { target } = ready;
+  const mine = (turn += 1);
+  say({ status: 'measuring', target });
+  const late = await capture.measure(recorder()).catch(() => null);
+  if (mine !== turn) return;
+  say({ status: 'ready', target });
+  if (late === null) {
+    const text = 'The clicks were not heard. Take the headphones off, turn the speaker up, and try again; or set the number by hand.';
+    useOpenShow.getState().notify({ kind: 'words', text });
+  } else setLate(late);
+}
+
+/** Sets by hand what a line comes late by; null goes back to what the browser says. */
+export function setLate(late: number | null): void {
+  changeRecordSettings({ late });
+  useRecording.setState({ late: late ?? capture?.late ?? 0 });
+}
+
+/** Changes the microphone while it is open. */
+export function chooseMic(mic: 'microphone' | 'practice'): void {
+  changeRecordSettings({ mic });
+  const { recording } = useRecording.getState();
+  if (recording.status !== 'off' && 'target' in recording) void openRecording(recording.target);
+}
+
+// The show is over, or somebody paused it: so is the recording.
+useTransport.subscribe(({ playing }, before) => {
+  if (before.playing.kind === 'show' && playing.kind === 'nothing' && now().status === 'recording') void stopRecording();
+});
+
+/** How much of the show is left to speak over, seconds. */
+export const roomFrom = (show: Show, at: number): number => Math.max(0, showSeconds(show) - at);

@@ -1,0 +1,39 @@
+import { useState } from 'react';
+import { TextInput, View } from 'react-native';
+import { Say } from './Say';
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly most: number;
+  readonly placeholder?: string;
+  /** Quiet words under the field, about what is typed. */
+  readonly say?: (text: string) => string;
+  /** Once, when the field is left: only this is an edit. */
+  readonly onSet: (text: string) => void;
+}
+
+/** A few lines of text. */
+export function WordsField({ label, value, most, placeholder = '', say, onSet }: Props) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const shown = typed ?? value;
+  return (
+    <View className="gap-0.5">
+      <TextInput
+        accessibilityLabel={label}
+        value={shown}
+        multiline
+        numberOfLines={3}
+        maxLength={most}
+        placeholder={placeholder}
+        onChangeText={setTyped}
+        onBlur={() => {
+          if (typed !== null && typed !== value) onSet(typed);
+          setTyped(null);
+        }}
+        className="min-h-touch w-full rounded-control border border-line bg-card p-2 font-text text-body text-ink"
+      />
+      {say ? <Say look="small">{say(shown)}</Say> : null}
+    </View>
+  );
+}

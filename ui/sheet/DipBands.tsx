@@ -1,0 +1,54 @@
+import { useMemo } from 'react';
+import { dipsOf } from '../../core/level';
+import type { Show } from '../../core/show';
+import { useHeard } from '../../session/voice/heard';
+import type { Column } from './columns';
+import type { Viewport } from './useSheetScroll';
+
+interface Props {
+  readonly show: Show;
+  /** What goes down, and who is the cause. */
+  readonly from: Column;
+  readonly to: Column;
+  readonly view: Viewport;
+}
+
+/** Where the bed is down: a warm band from the narration across the bed, for exactly as long as the dip. */
+export function DipBands({ show, from, to, view }: Props) {
+  const heard = useHeard((state) => state.heard);
+  const bands = useMemo(() => bandsOf(dipsOf(show, heard).bed), [show, heard]);
+  const { pixelsPerSecond, top, bottom } = view;
+  return bands.map(([begin, end]) => {
+    if (end * pixelsPerSecond < top || begin * pixelsPerSecond > bottom) return null;
+    return (
+      <div
+        key={begin}
+        aria-hidden
+        data-testid="dip band"
+        className="bg-brick-soft"
+        style={{
+          position: 'absolute',
+          left: from.x,
+          width: to.x + to.width - from.x,
+          top: Math.max(0, begin) * pixelsPerSecond,
+          height: (end - Math.max(0, begin)) * pixelsPerSecond,
+          opacity: 0.75,
+          pointerEvents: 'none',
+        }}
+      />
+    );
+  });
+}
+
+/** Stretches in which the level is down, seconds. */
+function bandsOf(bends: readonly { readonly at: number; readonly gain: number }[]): [number, number][] {
+  const bands: [number, number][] = [];
+  for (const [index, bend] of bends.entries()) {
+    const next = bends[index + 1];
+    if (!next || (bend.gain >= 0 && next.gain >= 0)) continue;
+    const last = bands.at(-1);
+    if (last && last[1] === bend.at) last[1] = next.at;
+    else bands.push([bend.at, next.at]);
+  }
+  return bands;
+}

@@ -1,0 +1,83 @@
+import { View } from 'react-native';
+import { FIRST_PART_DIP, LIMITS, type Part, type PartDip, type Show } from '../../core/show';
+import { muteParts, setPartDip, toLane } from '../../core/show/edits';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { Say } from '../controls/Say';
+import { Switch } from '../controls/Switch';
+import { parseSigned, spanEntry } from '../controls/timeEntry';
+import { sayMore } from '../words/voices';
+
+const STEP = 3;
+
+/** What narrations ask of the bed: deeper, shallower, nothing, slopes of their own; muting; another speaker. */
+export function DipFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+  const { edit } = useOpenShow.getState();
+  const ids = parts.map((part) => part.id);
+  const part = parts[0]!;
+  const dip = part.dip ?? FIRST_PART_DIP;
+  const set = (change: Partial<PartDip> | null) => edit(setPartDip, { ids, change });
+  const muted = parts.every((one) => one.mute === true);
+  return (
+    <View className="gap-1">
+      <View className="flex-row flex-wrap gap-2">
+        <Switch label="Dips the bed" on={dip.on} onChange={(on) => set({ on })} />
+        <Button label="Deeper" hint="A deeper dip" disabled={!dip.on} onPress={() => set({ by: dip.by - STEP })} tight />
+        <Button label="Shallower" hint="A shallower dip" disabled={!dip.on} onPress={() => set({ by: dip.by + STEP })} tight />
+        <Switch label="Mute" hint="Mute the narration" on={muted} onChange={(mute) => edit(muteParts, { ids, mute })} />
+      </View>
+      <NumberField
+        label="Dip on top of the show’s"
+        value={dip.by}
+        least={-LIMITS.dip.by}
+        most={LIMITS.dip.by}
+        step={0.5}
+        disabled={!dip.on}
+        parse={parseSigned}
+        say={(value) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)} dB`}
+        note={sayMore(dip.by)}
+        onChange={(by) => set({ by })}
+      />
+      {(['down', 'up'] as const).map((side) => (
+        <NumberField
+          key={side}
+          {...spanEntry}
+          label={side === 'down' ? 'Own time down' : 'Own time up'}
+          value={dip[side] ?? show.dips[side]}
+          most={LIMITS.dip.slope}
+          disabled={!dip.on}
+          {...(dip[side] === undefined ? { note: 'as in the whole show' } : {})}
+          onChange={(seconds) => set({ [side]: seconds })}
+        />
+      ))}
+      <View className="flex-row flex-wrap gap-2">
+        {part.dip ? <Button label="As in the whole show" hint="Dip as in the whole show" kind="quiet" onPress={() => set(null)} /> : null}
+        <ToSpeaker show={show} ids={ids} lane={part.lane} />
+      </View>
+    </View>
+  );
+}
+
+function ToSpeaker({ show, ids, lane }: { readonly show: Show; readonly ids: readonly string[]; readonly lane: string }) {
+  const others = show.lanes.filter((one) => one.kind === 'voice' && one.id !== lane);
+  const { edit } = useOpenShow.getState();
+  if (others.length === 0) return null;
+  return (
+    <>
+      <Say look="small" className="self-center">
+        Give to
+      </Say>
+      {others.map((one) => (
+        <Button
+          key={one.id}
+          label={one.title}
+          hint={`Give to ${one.title}`}
+          kind="quiet"
+          tight
+          onPress={() => edit(toLane, { ids, lane: one.id })}
+        />
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,23 @@
+import Gauge from 'lucide-react-native/icons/gauge';
+import type { Show } from '../../core/show';
+import { useOver } from '../../session/voice/over';
+import { Button } from '../controls/Button';
+import { openPanel } from '../panels/open';
+
+/** How clear the voice is at its tightest, on a button that leads to the reading. */
+export function OverButton({ show }: { readonly show: Show }) {
+  const { least, stale, speaks } = useOver(show);
+  if (!speaks) return null;
+  const said = least ? `${least.over.toFixed(1)} dB over the bed` : 'measuring …';
+  return (
+    <Button
+      label={stale && least ? `${said} …` : said}
+      hint={`Voice over bed: ${said} at the tightest`}
+      icon={Gauge}
+      kind="quiet"
+      tight
+      onPress={() => openPanel({ name: 'over' })}
+      className="grow"
+    />
+  );
+}

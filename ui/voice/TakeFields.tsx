@@ -1,0 +1,61 @@
+import Mic from 'lucide-react-native/icons/mic';
+import Upload from 'lucide-react-native/icons/upload';
+import X from 'lucide-react-native/icons/x';
+import { View } from 'react-native';
+import type { Part, Show } from '../../core/show';
+import { dropTake, useTake as changeTake } from '../../core/show/edits';
+import { sayTime } from '../../core/units';
+import { useOpenShow } from '../../session/open/store';
+import { replaceTake } from '../../session/voice/narrations';
+import { openRecording } from '../../session/voice/recording';
+import { Button, IconButton } from '../controls/Button';
+import { FileButton } from '../controls/FileButton';
+import { Say } from '../controls/Say';
+import { MUSIC } from '../controls/accept';
+
+/** The takes of a narration: record it again, put a file in its place, and which one is heard. */
+export function TakeFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+  const { edit } = useOpenShow.getState();
+  const takes = [...(part.takes ?? []), { number: part.take ?? 1, media: part.media }].sort((a, b) => a.number - b.number);
+  return (
+    <View className="gap-2">
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label="Record again"
+          icon={Mic}
+          kind="strong"
+          onPress={() => void openRecording({ lane: part.lane, at: part.at, part: part.id })}
+        />
+        <FileButton
+          label="Another file"
+          icon={Upload}
+          accept={MUSIC}
+          kind="soft"
+          onFiles={([file]) => (file ? void replaceTake(part.id, file) : undefined)}
+        />
+      </View>
+      {takes.length === 1 ? (
+        <Say look="small">A new take stands where this one does; this one is kept.</Say>
+      ) : (
+        takes.map(({ number, media }) => {
+          const here = number === (part.take ?? 1);
+          return (
+            <View key={number} className="flex-row items-center gap-2">
+              <Button
+                label={`Take ${number}`}
+                hint={here ? `Take ${number}, in use` : `Use take ${number}`}
+                kind="quiet"
+                chosen={here}
+                onPress={() => edit(changeTake, { id: part.id, number })}
+              />
+              <Say look="small" className="flex-1" numberOfLines={1}>
+                {show.media[media]!.title} · {sayTime(show.media[media]!.seconds)}
+              </Say>
+              {here ? null : <IconButton label={`Drop take ${number}`} icon={X} onPress={() => edit(dropTake, { id: part.id, number })} />}
+            </View>
+          );
+        })
+      )}
+    </View>
+  );
+}

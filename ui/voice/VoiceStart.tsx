@@ -1,0 +1,98 @@
+import Mic from 'lucide-react-native/icons/mic';
+import PenLine from 'lucide-react-native/icons/pen-line';
+import SlidersH from 'lucide-react-native/icons/sliders-horizontal';
+import Upload from 'lucide-react-native/icons/upload';
+import Users from 'lucide-react-native/icons/users';
+import { View } from 'react-native';
+import { partsOn, type Show } from '../../core/show';
+import { saySpan } from '../../core/units';
+import { bringSounds, useLibrary } from '../../session/library';
+import { useTransport } from '../../session/sound/transport';
+import { dropFound, keepFound, useFound } from '../../session/voice/found';
+import { writeLine } from '../../session/voice/narrations';
+import { openRecording } from '../../session/voice/recording';
+import { speakerOf } from '../../session/voice/speaker';
+import { Button } from '../controls/Button';
+import { FileButton } from '../controls/FileButton';
+import { Say } from '../controls/Say';
+import { MUSIC } from '../controls/accept';
+import { openPanel } from '../panels/open';
+import { sayDepth } from '../words/voices';
+import { OverButton } from './OverButton';
+
+/** The Voice face while nothing is chosen: record, bring in, write; how the bed makes room; how clear the voice is. */
+export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide: boolean }) {
+  const busy = useLibrary((state) => state.taking !== null);
+  const has = partsOn(show, 'voice').length > 0;
+  const speakers = show.lanes.filter((lane) => lane.kind === 'voice').length;
+  return (
+    <View className="gap-2">
+      <FoundRecordings />
+      {has ? null : (
+        <Say look="small">
+          Speak over the show from the now line on, or bring in what was recorded before. The bed makes room by itself.
+        </Say>
+      )}
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label="Record"
+          hint="Record from the now line"
+          icon={Mic}
+          kind="strong"
+          onPress={() => void openRecording({ lane: speakerOf(show), at: useTransport.getState().now })}
+          className="grow"
+        />
+        <FileButton
+          label="Bring in"
+          icon={Upload}
+          accept={MUSIC}
+          many
+          kind="soft"
+          disabled={busy}
+          onFiles={(files) => void bringSounds(files, 'voice')}
+        />
+        <Button
+          label="Write"
+          hint="Write a line at the now line"
+          icon={PenLine}
+          onPress={() => openPanel({ name: 'line', line: writeLine() })}
+        />
+      </View>
+      <View className="flex-row flex-wrap gap-2">
+        <Button
+          label={`Dips: ${sayDepth(show.dips.depth)}`}
+          hint="Dips: how the bed makes room"
+          icon={SlidersH}
+          kind="quiet"
+          tight
+          onPress={() => openPanel({ name: 'dips' })}
+          className="grow"
+        />
+        <Button
+          label={speakers === 1 ? 'Speakers' : `${speakers} speakers`}
+          icon={Users}
+          kind="quiet"
+          tight
+          onPress={() => openPanel({ name: 'speakers' })}
+        />
+        {has && !wide ? <OverButton show={show} /> : null}
+      </View>
+    </View>
+  );
+}
+
+/** Recordings that a page left behind when it ended. */
+function FoundRecordings() {
+  const found = useFound((state) => state.found);
+  return found.map(({ about, seconds }) => (
+    <View key={about.id} accessibilityRole="alert" className="gap-1 rounded-control border border-brick bg-brick-soft p-2 pl-3">
+      <Say look="small" className="text-ink">
+        A recording of {saySpan(seconds)} was left when the page ended. It is safe.
+      </Say>
+      <View className="flex-row gap-2">
+        <Button label="Lay it where it was spoken" kind="strong" onPress={() => void keepFound(about.id)} />
+        <Button label="Let it go" kind="danger" onPress={() => void dropFound(about.id)} />
+      </View>
+    </View>
+  ));
+}
