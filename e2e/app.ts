@@ -37,7 +37,7 @@ export async function openDemo(page: Page): Promise<void> {
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
 }
 
-export async function face(page: Page, name: 'Pictures' | 'Bed' | 'Finish'): Promise<void> {
+export async function face(page: Page, name: 'Pictures' | 'Bed' | 'Voice' | 'Finish'): Promise<void> {
   await page.getByRole('tab', { name }).click();
 }
 

@@ -25,6 +25,8 @@ export function DipBands({ show, from, to, view }: Props) {
         key={begin}
         aria-hidden
         data-testid="dip band"
+        data-from={begin.toFixed(3)}
+        data-to={end.toFixed(3)}
         className="bg-brick-soft"
         style={{
           position: 'absolute',

@@ -28,7 +28,7 @@ export function SnapSwitch() {
   const snap = useOpenShow((store) => store.snap);
   const face = useOpenShow((store) => store.face);
   const tokens = useTokens();
-  if (face !== 'bed') return null;
+  if (face !== 'bed' && face !== 'voice') return null;
   return (
     <button
       type="button"

@@ -8,7 +8,7 @@ import { openPanel } from '../panels/open';
 export function OverButton({ show }: { readonly show: Show }) {
   const { least, stale, speaks } = useOver(show);
   if (!speaks) return null;
-  const said = least ? `${least.over.toFixed(1)} dB over the bed` : 'measuring …';
+  const said = least ? `${least.over.toFixed(1)} dB clear` : 'measuring …';
   return (
     <Button
       label={stale && least ? `${said} …` : said}

@@ -34,7 +34,8 @@ export default function OverChart({ readings, seconds, mark, width }: Props) {
       data={data}
       lineSegments={segmentsOf(least).map(([startIndex, endIndex]) => ({ startIndex, endIndex, color: 'transparent' }))}
       width={width - AXIS - 16}
-      height={108}
+      height={100}
+      overflowTop={10}
       spacing={(width - AXIS - 20) / (POINTS - 1)}
       initialSpacing={2}
       endSpacing={0}

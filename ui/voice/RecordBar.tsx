@@ -38,7 +38,7 @@ export function RecordBar({ show }: { readonly show: Show }) {
   return (
     <View className="gap-2" accessibilityLabel="Recording">
       <Title show={show} recording={recording} />
-      <Body show={show} recording={recording} />
+      <Body recording={recording} />
     </View>
   );
 }
@@ -65,7 +65,7 @@ function Title({ show, recording: { target } }: { readonly show: Show; readonly 
   );
 }
 
-function Body({ recording }: { readonly show: Show; readonly recording: Open }) {
+function Body({ recording }: { readonly recording: Open }) {
   const { target } = recording;
   switch (recording.status) {
     case 'asking':
@@ -73,9 +73,8 @@ function Body({ recording }: { readonly show: Show; readonly recording: Open }) 
     case 'opening':
       return <Say look="small">The microphone is being opened …</Say>;
     case 'measuring':
-      return <Say look="small">Listening for a few clicks: hold the device as you will while you speak …</Say>;
     case 'ready':
-      return <Ready />;
+      return <Ready measuring={recording.status === 'measuring'} />;
     case 'counting':
       return (
         <View className="items-center gap-2">
@@ -120,14 +119,22 @@ function Asking({ target }: { readonly target: Target }) {
   );
 }
 
-function Ready() {
+function Ready({ measuring }: { readonly measuring: boolean }) {
   const settings = useRecordSettings();
   const [more, setMore] = useState(false);
   return (
     <>
       <Meter />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Record" hint="Start recording" icon={Circle} kind="strong" onPress={() => void startRecording()} className="grow" />
+        <Button
+          label="Record"
+          hint="Start recording"
+          icon={Circle}
+          kind="strong"
+          disabled={measuring}
+          onPress={() => void startRecording()}
+          className="grow"
+        />
         <Button label="Set up" hint="Set up recording" kind="quiet" chosen={more} onPress={() => setMore(!more)} />
         <Button label="Close" hint="Close the recording" kind="quiet" onPress={closeRecording} />
       </View>
@@ -145,7 +152,7 @@ function Ready() {
           <Say look="small">
             {settings.bed ? 'Wear headphones, or the microphone records the bed, too.' : 'Nothing is heard while you speak.'}
           </Say>
-          <Late />
+          {measuring ? <Say look="small">Listening for three clicks: hold the device as you will while you speak …</Say> : <Late />}
         </View>
       ) : null}
     </>

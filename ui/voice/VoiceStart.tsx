@@ -17,7 +17,7 @@ import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
 import { MUSIC } from '../controls/accept';
 import { openPanel } from '../panels/open';
-import { sayDepth } from '../words/voices';
+import { sayDepth, sayDepthShort } from '../words/voices';
 import { OverButton } from './OverButton';
 
 /** The Voice face while nothing is chosen: record, bring in, write; how the bed makes room; how clear the voice is. */
@@ -60,8 +60,8 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
       </View>
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label={`Dips: ${sayDepth(show.dips.depth)}`}
-          hint="Dips: how the bed makes room"
+          label={sayDepthShort(show.dips.depth)}
+          hint={`Dips: how the bed makes room, ${sayDepth(show.dips.depth)}`}
           icon={SlidersH}
           kind="quiet"
           tight

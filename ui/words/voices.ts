@@ -15,6 +15,12 @@ export function sayDepth(depth: Depth): string {
   return `${Math.abs(depth.gain).toFixed(1)} dB down (${percentOfDecibels(depth.gain).toFixed(0)} %)`;
 }
 
+/** The same in few words, for a button. */
+export function sayDepthShort(depth: Depth): string {
+  if (depth.by === 'clear') return `Dips: ${depth.margin.toFixed(0)} dB clear`;
+  return depth.gain === 0 ? 'Dips: none' : `Dips: −${Math.abs(depth.gain).toFixed(depth.gain % 1 === 0 ? 0 : 1)} dB`;
+}
+
 /** Marks to aim for: how far a voice should stand above all else, dB. */
 export const MARKS: readonly { readonly margin: number; readonly label: string; readonly note: string }[] = [
   { margin: 10, label: '10 dB', note: 'common practice' },
