@@ -28,9 +28,9 @@ export type RecordCalls = {
    */
   record(details: { about: About; port: MessagePort }): Promise<{ frames: number }>;
   /** The show sounds from this frame of the audio clock on. */
-  begin(details: { frame: number }): void;
+  begin(details: { frame: number }): Promise<void>;
   /** Ends the recording after what has come in so far. */
-  finish(details: Record<string, never>): void;
+  finish(details: Record<string, never>): Promise<void>;
   /** Finds sweeps that were played at frames of the audio clock in what comes through `port` (handed over); null where none was heard. */
   delay(details: { port: MessagePort; starts: readonly number[] }): Promise<number | null>;
 };

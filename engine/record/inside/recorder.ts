@@ -3,7 +3,7 @@ import { delayOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
 import { handleAt, places, storageFailure } from '../../media/folders';
 import { syncHandle, type SyncHandle, writeAt } from '../../media/write';
-import type { Captured, RecordCalls } from '../record.protocol';
+import type { About, Captured, RecordCalls } from '../record.protocol';
 
 /** Frames kept while waiting for the show to begin. */
 const WAITING = RATE;
@@ -88,27 +88,34 @@ class Recording {
   }
 }
 
+async function open(about: About, port: MessagePort): Promise<Recording> {
+  const handle = await syncHandle(await handleAt(places.recording(about.id), true), 'readwrite');
+  const recording = new Recording(handle, port);
+  await writeAt(places.about(about.id), new TextEncoder().encode(JSON.stringify(about)));
+  return recording;
+}
+
 /** What the recording worker can do: one recording at a time. */
 export class Recorder {
-  private recording: Recording | null = null;
+  /** The recording under way. Its file takes a moment to open, and it may be begun or ended before it has. */
+  private current: Promise<Recording> | null = null;
 
   readonly record = async ({ about, port }: Parameters<RecordCalls['record']>[0]): Promise<{ frames: number }> => {
-    this.recording?.finish();
+    const before = this.finish();
+    const mine = (this.current = before.then(() => open(about, port)));
     try {
-      const handle = await syncHandle(await handleAt(places.recording(about.id), true), 'readwrite');
-      await writeAt(places.about(about.id), new TextEncoder().encode(JSON.stringify(about)));
-      const mine = (this.recording = new Recording(handle, port));
-      return await mine.finished();
+      return await (await mine).finished();
     } catch (error) {
       throw failureOf(error);
     }
   };
 
-  readonly begin = ({ frame }: Parameters<RecordCalls['begin']>[0]): void => this.recording?.begin(frame);
+  readonly begin = async ({ frame }: Parameters<RecordCalls['begin']>[0]): Promise<void> => (await this.current)?.begin(frame);
 
-  readonly finish = (): void => {
-    this.recording?.finish();
-    this.recording = null;
+  readonly finish = async (): Promise<void> => {
+    const { current } = this;
+    this.current = null;
+    (await current?.catch(() => null))?.finish();
   };
 
   readonly delay = ({ port, starts }: Parameters<RecordCalls['delay']>[0]): Promise<number | null> =>
