@@ -53,27 +53,27 @@ export async function editing(page: Page): Promise<Figure[]> {
   }
   return [
     { name: 'An edit among 200 parts, key to screen, median of 9', value: median(spans), unit: 'ms', wanted: { most: 50 } },
-    ...(await dragging(page)),
+    ...(await dragging(page, 'a handle among 200 parts', '[data-testid="trim end"]')),
   ];
 }
 
-/** Times between pictures of the screen while a handle is dragged among 200 parts, and in the same show while nothing is done: the machine's own share. */
-async function dragging(page: Page): Promise<Figure[]> {
-  const idle = await spansOf(page, false);
-  const dragged = await spansOf(page, true);
+/** Times between pictures of the screen while something is dragged, and in the same show while nothing is done: the machine's own share. */
+export async function dragging(page: Page, what: string, selector: string): Promise<Figure[]> {
+  const idle = await spansOf(page, selector, false);
+  const dragged = await spansOf(page, selector, true);
   const within = (spans: number[]) => (spans.filter((span) => span < 20).length / spans.length) * 100;
   return [
-    { name: 'Dragging a handle among 200 parts: frames under 20 ms', value: within(dragged), unit: '%', wanted: { least: 95 } },
+    { name: `Dragging ${what}: frames under 20 ms`, value: within(dragged), unit: '%', wanted: { least: 95 } },
     { name: 'the same while nothing is dragged', value: within(idle), unit: '%' },
-    { name: 'Dragging a handle: frames measured', value: dragged.length, unit: 'frames' },
+    { name: `Dragging ${what}: frames measured`, value: dragged.length, unit: 'frames' },
   ];
 }
 
-function spansOf(page: Page, drag: boolean): Promise<number[]> {
+function spansOf(page: Page, selector: string, drag: boolean): Promise<number[]> {
   return page.evaluate(
-    (moving) =>
+    ([where, moving]) =>
       new Promise<number[]>((done) => {
-        const handle = document.querySelector<HTMLElement>('[data-testid="trim end"]')!;
+        const handle = document.querySelector<HTMLElement>(where)!;
         const box = handle.getBoundingClientRect();
         const send = (type: string, y: number) =>
           moving &&
@@ -82,6 +82,7 @@ function spansOf(page: Page, drag: boolean): Promise<number[]> {
               bubbles: true,
               cancelable: true,
               pointerId: 1,
+              pointerType: 'mouse',
               isPrimary: true,
               button: 0,
               clientX: box.x + 20,
@@ -106,6 +107,6 @@ function spansOf(page: Page, drag: boolean): Promise<number[]> {
         };
         requestAnimationFrame(frame);
       }),
-    drag,
+    [selector, drag] as const,
   );
 }

@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { fitFigures } from './fit';
+import { voiceFigures } from './voice';
 import { table, type Figure } from './figure';
 
 /** Share of test lines among all lines of code that git tracks. */
@@ -21,7 +22,7 @@ function testShare(): Figure {
 }
 
 async function main(): Promise<void> {
-  const figures = [...coreFigures(), ...fitFigures(), ...(await browserFigures()), testShare()];
+  const figures = [...coreFigures(), ...fitFigures(), ...voiceFigures(), ...(await browserFigures()), testShare()];
   console.log(table(figures));
   const at = process.argv.indexOf('--json');
   const file = at < 0 ? undefined : process.argv[at + 1];

@@ -10,8 +10,8 @@ export const STEP_RATE: Hertz = RATE / POWER_HOP;
 const LOW_RATE: Hertz = 16_000;
 const DOWN = RATE / LOW_RATE;
 const HOP = LOW_RATE / STEP_RATE;
-/** Window of the bands, 32 ms: as short as a consonant. */
-const SHORT = 512;
+/** Window of the bands at half that rate, 32 ms: as short as a consonant. */
+const SHORT = 256;
 /** The fine structure is looked at at half that rate, in windows of 64 ms: long enough to tell the harmonics of a voice apart. */
 const HALF_RATE: Hertz = LOW_RATE / 2;
 const LONG = 512;
@@ -20,9 +20,10 @@ const MARGIN = 1024;
 /** The fine structure is looked at every fourth step. */
 export const LONG_STEPS = 4;
 
-/** Bands in mel from 100 Hz to 7.5 kHz. */
-export const BANDS = 20;
-const [LOWEST, HIGHEST] = [100, 7500];
+/** Bands in mel from 100 Hz to 3.9 kHz, and above them the hiss of consonants, which counts as four. */
+const LOW_BANDS = 14;
+export const BANDS = LOW_BANDS + 4;
+const [LOWEST, HIGHEST] = [100, 3900];
 /** The fine structure lies here: below it hardly moves when a voice glides, above there is little of it. */
 const FINE = { low: Math.round((400 * LONG) / HALF_RATE), high: Math.round((2800 * LONG) / HALF_RATE) };
 /** It is compared with what was 80 ms before. */
@@ -51,33 +52,31 @@ const melOf = (hertz: number) => 2595 * Math.log10(1 + hertz / 700);
 function bandOfBins(): Int8Array {
   const [from, to] = [melOf(LOWEST), melOf(HIGHEST)];
   return Int8Array.from({ length: SHORT / 2 }, (_, k) => {
-    const hertz = (k * LOW_RATE) / SHORT;
+    const hertz = (k * HALF_RATE) / SHORT;
     if (hertz < LOWEST || hertz >= HIGHEST) return -1;
-    return Math.floor(((melOf(hertz) - from) / (to - from)) * BANDS);
+    return Math.floor(((melOf(hertz) - from) / (to - from)) * LOW_BANDS);
   });
 }
 
-/** Low-pass before two of three frames are dropped: half of a windowed sinc of 12 taps, cut off at 7 kHz, from its middle outward. */
-const TAPS = Float64Array.from({ length: 6 }, (_, i) => {
+/** Low-pass before two of three frames are dropped: half of a windowed sinc of 8 taps, cut off at 7 kHz, from its middle outward. */
+const TAPS = Float64Array.from({ length: 4 }, (_, i) => {
   const x = i + 0.5;
   const cut = (2 * 7000) / RATE;
-  return cut * (Math.sin(Math.PI * cut * x) / (Math.PI * cut * x)) * (0.54 + 0.46 * Math.cos((2 * Math.PI * x) / 12));
+  return cut * (Math.sin(Math.PI * cut * x) / (Math.PI * cut * x)) * (0.54 + 0.46 * Math.cos((2 * Math.PI * x) / 8));
 });
 
 /**
- * Every third frame, low-passed: `count` frames of `into` from `at`, out of `from` from `start`, which has six frames more before and
- * seven after. The taps lie on both sides of a point between two frames: half a frame off, which nobody can tell here.
+ * Every third frame, low-passed: `count` frames of `into` from `at`, out of `from` from `start`, which has three frames more before and
+ * four after. The taps lie on both sides of a point between two frames: half a frame off, which nobody can tell here.
  */
 function thirds(from: Float32Array, start: number, into: Float32Array, at: number, count: number): void {
-  const [t0, t1, t2, t3, t4, t5] = TAPS as unknown as [number, number, number, number, number, number];
+  const [t0, t1, t2, t3] = TAPS as unknown as [number, number, number, number];
   for (let i = 0, k = start; i < count; i += 1, k += DOWN) {
     into[at + i] =
       t0 * (from[k]! + from[k + 1]!) +
       t1 * (from[k - 1]! + from[k + 2]!) +
       t2 * (from[k - 2]! + from[k + 3]!) +
-      t3 * (from[k - 3]! + from[k + 4]!) +
-      t4 * (from[k - 4]! + from[k + 5]!) +
-      t5 * (from[k - 5]! + from[k + 6]!);
+      t3 * (from[k - 3]! + from[k + 4]!);
   }
 }
 
@@ -92,10 +91,9 @@ function* lowered(source: PcmSource): Generator<number, { low: Float32Array; pow
   const side = TAPS.length;
   const raw = new Float32Array((PAGE + 2 * side + 1) * channels);
   const mono = new Float32Array(PAGE + 2 * side + 1);
-  const page = new Float32Array(PAGE * channels);
+  const page = raw.subarray(side * channels, (side + PAGE) * channels);
   for (let first = 0; first < frames; first += PAGE) {
     source.read(first - side, PAGE + 2 * side + 1, raw);
-    page.set(raw.subarray(side * channels, (side + PAGE) * channels));
     meter.push(page, PAGE);
     if (channels === 1) mono.set(raw);
     else for (let i = 0; i < mono.length; i += 1) mono[i] = (raw[i * 2]! + raw[i * 2 + 1]!) * 0.5;
@@ -119,11 +117,13 @@ export function* featuresOf(source: PcmSource): Generator<number, Features> {
   const bands = new Float32Array(frames * BANDS);
   const short = new PairedSpectra(SHORT);
   const bandOf = bandOfBins();
+  const half = halved(low);
+  const hiss = hissOf(low, half, frames);
   const middle = (frame: number) => MARGIN + Math.round((frame + 0.5) * HOP);
   for (let frame = 0; frame < frames; frame += 2) {
-    short.take(low, middle(frame) - SHORT / 2, middle(frame + 1) - SHORT / 2);
-    fillBands(short.one, bandOf, bands, frame);
-    if (frame + 1 < frames) fillBands(short.two, bandOf, bands, frame + 1);
+    short.take(half, (middle(frame) >> 1) - SHORT / 2, (middle(frame + 1) >> 1) - SHORT / 2);
+    fillBands(short.one, bandOf, hiss, bands, frame);
+    if (frame + 1 < frames) fillBands(short.two, bandOf, hiss, bands, frame + 1);
     if (frame % 4000 === 0) yield 0.4 + (frame / frames) * 0.25;
   }
   const fours = Math.ceil(frames / LONG_STEPS);
@@ -132,7 +132,6 @@ export function* featuresOf(source: PcmSource): Generator<number, Features> {
   const pitch = new Float32Array(fours);
   const long = new PairedSpectra(LONG);
   const fine = new FineStructure();
-  const half = halved(low);
   const tone = new Tone(half);
   const place = (i: number) => middle(Math.min(i * LONG_STEPS, frames - 1)) >> 1;
   for (let i = 0; i < fours; i += 2) {
@@ -150,10 +149,27 @@ export function* featuresOf(source: PcmSource): Generator<number, Features> {
   return { frames, bands, power, still, voiced, pitch };
 }
 
-function fillBands(spectrum: Float32Array, bandOf: Int8Array, bands: Float32Array, frame: number): void {
+/** Power above 4 kHz in every 10 ms: what the half-band low-pass took away. */
+function hissOf(low: Float32Array, half: Float32Array, frames: number): Float32Array {
+  const hop = HOP / 2;
+  return Float32Array.from({ length: frames }, (_, frame) => {
+    let sum = 0;
+    const first = MARGIN / 2 + frame * hop;
+    for (let i = first; i < first + hop; i += 1) {
+      const value = low[i * 2]! - half[i]!;
+      sum += value * value;
+    }
+    return sum / hop;
+  });
+}
+
+function fillBands(spectrum: Float32Array, bandOf: Int8Array, hiss: Float32Array, bands: Float32Array, frame: number): void {
   const at = frame * BANDS;
   for (let k = 1; k < spectrum.length; k += 1) if (bandOf[k]! >= 0) bands[at + bandOf[k]!]! += spectrum[k]!;
-  for (let i = at; i < at + BANDS; i += 1) bands[i] = 10 * Math.log10(bands[i]! + 1e-12);
+  for (let i = at; i < at + LOW_BANDS; i += 1) bands[i] = 10 * Math.log10(bands[i]! + 1e-12);
+  // As long a moment as the bands are of: the step and half of its neighbours.
+  const around = hiss[frame]! * 0.5 + ((hiss[frame - 1] ?? 0) + (hiss[frame + 1] ?? 0)) * 0.25;
+  bands.fill(10 * Math.log10(around + 1e-12), at + LOW_BANDS, at + BANDS);
 }
 
 /** Remembers the fine structure of the last frames and compares each new one with an older one. */
@@ -200,7 +216,7 @@ function halved(sound: Float32Array): Float32Array {
 
 const TONE_RATE = HALF_RATE / 2;
 const [SHORTEST_LAG, LONGEST_LAG] = [4, Math.round(TONE_RATE / 60)];
-const TONE_WINDOW = 120;
+const TONE_WINDOW = 96;
 
 /** How periodic a sound is, by the normalised cross-correlation of it with itself a little later (Talkin, 1995), at 4 kHz. */
 class Tone {

@@ -35,6 +35,8 @@ const FACE_SHARE = 0.3;
 const NARROW_SPEAKER = 32;
 /** Share of what the pictures leave that the voices have on their face. */
 const VOICE_SHARE = 0.52;
+/** Pictures beside them are no wider than this. */
+const VOICE_PICTURES = 88;
 
 /** The columns of the sheet: the face in use has the widest, the others stay as rails. Pixels from the sheet's left edge. */
 export function columnsFor(
@@ -53,11 +55,12 @@ export function columnsFor(
   // The face in use comes first: rails grow only with what it leaves.
   const rails = hasVoice ? 2 : 1;
   const rail = wide ? clamp((left - width * FACE_SHARE) / rails, RAIL, WIDE_RAIL) : RAIL;
+  const side = face === 'voice' ? Math.min(rail, VOICE_PICTURES) : rail;
   const slimVoice = !wide && face === 'pictures' ? SLIM : Math.max(rail, Math.min(voices, 3) * NARROW_SPEAKER);
   // On its own face every speaker has room for a thumb, and the bed stays wide enough for its dips to be seen.
-  const voiceWidth = !hasVoice ? 0 : face === 'voice' ? Math.round((left - RAIL) * VOICE_SHARE) : slimVoice;
+  const voiceWidth = !hasVoice ? 0 : face === 'voice' ? Math.round((left - side) * VOICE_SHARE) : slimVoice;
   const room = Math.max(120, left - voiceWidth);
-  const picturesWidth = face === 'pictures' ? Math.round(room * 0.64) : rail;
+  const picturesWidth = face === 'pictures' ? Math.round(room * 0.64) : side;
   const bedWidth = room - picturesWidth;
   const pictures = { x: GUTTER, width: picturesWidth };
   const own = ownWidth > 0 ? { x: pictures.x + picturesWidth + GAP, width: ownWidth } : null;

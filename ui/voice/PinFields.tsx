@@ -2,7 +2,7 @@ import MapPin from 'lucide-react-native/icons/map-pin-plus';
 import Trash from 'lucide-react-native/icons/trash';
 import Undo from 'lucide-react-native/icons/undo-2';
 import { useEffect } from 'react';
-import { View } from 'react-native';
+import { ScrollView, View } from 'react-native';
 import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
 import { clearPins, pinsToDips, removePins, setPins } from '../../core/show/edits';
 import { sayLevel, sayTime } from '../../core/units';
@@ -49,8 +49,8 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
         ) : null}
       </View>
       {part.pins.length > 0 ? (
-        <View className="flex-row flex-wrap gap-1">
-          {part.pins.slice(0, 40).map((each, index) => (
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerClassName="flex-row gap-1">
+          {part.pins.slice(0, 60).map((each, index) => (
             <Button
               key={index}
               label={`${sayTime(part.at + each.at)} ${sayLevel(each.gain)}`}
@@ -61,7 +61,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
               onPress={() => choosePins(part.id, chosen.includes(index) ? chosen.filter((other) => other !== index) : [...chosen, index])}
             />
           ))}
-        </View>
+        </ScrollView>
       ) : null}
       {pin && one !== null ? (
         <>

@@ -1,0 +1,94 @@
+import { existsSync, mkdirSync } from 'node:fs';
+import { resolve } from 'node:path';
+import type { Page } from '@playwright/test';
+import { dipPinsOf, dipsOf, envelopeAt, partEnvelope, type Heard } from '../core/level';
+import { movePart, setDips } from '../core/show/edits';
+import { profileOf } from '../core/speech';
+import { memorySource } from '../core/sound';
+import { RATE } from '../core/units';
+import { ffmpeg } from '../e2e/media';
+import { bringNarrations, narrationFile } from '../e2e/voice';
+import { narration, profile, withNarrations } from '../tests/heard';
+import { mediaId, showOf } from '../tests/shows';
+import { SPEAKERS, pink, spoken, under } from '../tests/speakers';
+import { dragging } from './bed';
+import { median, timed, type Figure } from './figure';
+import { tenMinutes } from './shows';
+
+const TEN_MINUTES = 600;
+const NARRATIONS = 40;
+
+/** Ten minutes of a narration in a room: the same sentences over and over. */
+function longNarration(): Float32Array {
+  const one = spoken(SPEAKERS[0]!, [0.5, 0.8, 0.5, 1, 0.7, 0.5]);
+  const { sound } = under(one, pink(one.sound.length), 35);
+  return Float32Array.from({ length: TEN_MINUTES * RATE }, (_, i) => sound[i % sound.length]!);
+}
+
+/** From a narration that was moved to the level of the whole bed, every 10 ms of it; middle of 40 moves. */
+function recomputing(by: 'fixed' | 'clear'): number {
+  const narrations = Array.from({ length: NARRATIONS }, (_, i) => narration(3001 + i, 8, 5 + i * 14));
+  const depth = by === 'fixed' ? ({ by, gain: -10 } as const) : ({ by, margin: 15 } as const);
+  let show = setDips(withNarrations(showOf(new Array<number>(60).fill(10), TEN_MINUTES), ...narrations), { change: { depth } });
+  const heard: Heard = new Map([
+    [mediaId(1000), profile(TEN_MINUTES, [], 0.002)],
+    ...narrations.map(({ media }): [string, ReturnType<typeof profile>] => [
+      media.id,
+      profile(8, [
+        [0.5, 3],
+        [4, 7.5],
+      ]),
+    ]),
+  ]);
+  dipsOf(show, heard);
+  let kept = 0;
+  const spans = narrations.map(({ part }, i) => {
+    show = movePart(show, { id: part.id, at: part.at + (i % 5) / 7 });
+    return timed(() => {
+      const bed = show.parts[0]!;
+      const envelope = partEnvelope(bed, show.lanes[0]!, TEN_MINUTES, {}, dipPinsOf(show, dipsOf(show, heard), bed));
+      kept += envelopeAt(envelope, (i * RATE) / 3);
+    });
+  });
+  if (!(kept > 0)) throw new Error('the bed is silent');
+  return median(spans) * 1000;
+}
+
+/** Where somebody speaks, and dips, measured. */
+export function voiceFigures(): Figure[] {
+  const long = memorySource(longNarration(), 1);
+  profileOf(memorySource(new Float32Array(RATE * 10), 1));
+  const speech = median([0, 1, 2].map(() => timed(() => void profileOf(long))));
+  return [
+    { name: 'Speech spans and power of a 10-minute narration', value: speech, unit: 's', wanted: { most: 1.5 } },
+    { name: 'Envelope after a move, 40 narrations, fixed depth', value: recomputing('fixed'), unit: 'ms', wanted: { most: 5 } },
+    { name: 'Envelope after a move, 40 narrations, clear', value: recomputing('clear'), unit: 'ms', wanted: { most: 5 } },
+  ];
+}
+
+/** Dragging a narration in a show of ten minutes with 40 of them: river and dips are drawn anew with it. */
+export async function narrating(page: Page): Promise<Figure[]> {
+  mkdirSync(resolve('.cache/bench'), { recursive: true });
+  const bed = resolve('.cache/bench/ten-minutes.mp3');
+  if (!existsSync(bed))
+    ffmpeg('-f', 'lavfi', '-i', `anoisesrc=c=pink:r=48000:d=${TEN_MINUTES}:seed=4:a=0.3`, '-ac', '2', '-b:a', '128k', bed);
+  await tenMinutes(page);
+  await page.getByRole('tab', { name: 'Bed' }).click();
+  await page.getByTestId('files: Add music').setInputFiles(bed);
+  await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 120_000 });
+  await page.keyboard.press('Home');
+  await bringNarrations(page, [narrationFile('dug', 'We dug where the water stood. It took all day.')]);
+  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  for (const [name, value] of [
+    ['Again every', '14'],
+    ['Times more', String(NARRATIONS - 1)],
+  ] as const) {
+    await page.getByRole('textbox', { name }).fill(value);
+    await page.getByRole('textbox', { name }).press('Enter');
+  }
+  await page.getByRole('button', { name: `Repeat ${NARRATIONS - 1} times` }).click();
+  await page.getByRole('button', { name: `Undo: repeat ${NARRATIONS - 1} times` }).waitFor();
+  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  await page.getByTestId('dip band').first().waitFor();
+  return dragging(page, `one of ${NARRATIONS} narrations`, '[aria-pressed="true"][aria-label*="chosen"]');
+}
