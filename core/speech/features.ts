@@ -222,11 +222,15 @@ const TONE_WINDOW = 96;
 class Tone {
   private readonly slow: Float32Array;
   private readonly alike = new Float32Array(LONGEST_LAG + 1);
+  /** Energy of a window below which there is nothing to speak of: 50 dB under the loudest. */
+  private readonly least: number;
 
   constructor(half: Float32Array) {
     this.slow = halved(half);
     // Rumble and the lows of noise look periodic where they are loudest: they are taken down first.
     for (let i = this.slow.length - 1; i > 0; i -= 1) this.slow[i]! -= 0.85 * this.slow[i - 1]!;
+    const most = this.slow.reduce((peak, one) => Math.max(peak, Math.abs(one)), 0);
+    this.least = Math.max(1e-7, (most * most * TONE_WINDOW) / 8 / 1e5);
   }
 
   /** Writes what it is around frame `at` of the sound to place `i`. */
@@ -236,8 +240,7 @@ class Tone {
     if (first < 0 || first + TONE_WINDOW + LONGEST_LAG > slow.length) return;
     let here = 0;
     for (let k = first; k < first + TONE_WINDOW; k += 1) here += slow[k]! * slow[k]!;
-    // Nothing to speak of.
-    if (here < 1e-7) return;
+    if (here < this.least) return;
     let there = 0;
     for (let k = first + SHORTEST_LAG; k < first + SHORTEST_LAG + TONE_WINDOW; k += 1) there += slow[k]! * slow[k]!;
     let best = 0;
@@ -252,7 +255,7 @@ class Tone {
     if (best < 0.4) return;
     // The shortest lag that does nearly as well: its multiples do, too.
     let lag = SHORTEST_LAG;
-    while (lag < LONGEST_LAG && !(alike[lag]! >= best * 0.9 && alike[lag]! >= alike[lag - 1]! && alike[lag]! >= alike[lag + 1]!)) lag += 1;
+    while (lag < LONGEST_LAG && !(alike[lag]! >= best * 0.85 && alike[lag]! >= alike[lag - 1]! && alike[lag]! >= alike[lag + 1]!)) lag += 1;
     pitch[i] = TONE_RATE / lag;
   }
 }
