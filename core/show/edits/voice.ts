@@ -97,8 +97,8 @@ interface Recorded {
 
 function passage(show: Draft<Show>, { media, from }: Recorded): Span[] {
   nameMedia(show, media);
-  const begin = clamp(from, 0, Math.max(0, media.seconds - LIMITS.span.least));
-  return [{ from: begin, to: media.seconds, join: 0 }];
+  const { seconds } = show.media[media.id]!;
+  return [{ from: clamp(from, 0, Math.max(0, seconds - LIMITS.span.least)), to: seconds, join: 0 }];
 }
 
 /** Lays a narration. One that was recorded for a written line takes the line's words and place. */
