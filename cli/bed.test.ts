@@ -4,7 +4,10 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { WaveFile } from 'wavefile';
 import { WavReader, WavWriter, memoryBytes } from '../core/files';
+import { setDips } from '../core/show/edits';
+import { narration, withNarrations } from '../tests/heard';
 import { composePiece } from '../tests/pieces';
+import { said } from '../tests/speakers';
 import { showOf, withClip } from '../tests/shows';
 
 const folder = mkdtempSync(join(tmpdir(), 'bed-'));
@@ -245,4 +248,34 @@ it('renders the own sound of a clip, decoded by ffmpeg, where its picture is', (
   expect(left.subarray(0, 48_000).every((value) => value === 0)).toBe(true);
   // A mono sound in the middle: −3.01 dB in each channel.
   expect(left[72_000]).toBeCloseTo(0.25 * Math.SQRT1_2, 3);
+});
+
+it('says where somebody speaks, and what the bed does about it', () => {
+  const sentence = said(['espeak-ng', 'en-gb', 150], 'We dug where the water stood.');
+  const sound = new Float32Array(48_000 + sentence.length + 24_000);
+  sound.set(sentence, 48_000);
+  const path = join(folder, 'spoken');
+  mkdirSync(join(path, 'media'), { recursive: true });
+  const base = showOf([12], 14, { gain: -12 });
+  const show = setDips(withNarrations(base, narration(3001, sound.length / 48_000, 3)), { change: { depth: { by: 'fixed', gain: -9 } } });
+  const voice = join(path, 'media', `${show.parts[1]!.media}.wav`);
+  const writer = new WavWriter('int16', 1, 48_000);
+  writeFileSync(voice, Buffer.concat([writer.header(sound.length), writer.encode(sound, sound.length)]));
+  ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=14:seed=3:a=0.3', '-ac', '2', join(path, 'media', `${show.parts[0]!.media}.wav`));
+  writeFileSync(join(path, 'show.json'), JSON.stringify(show));
+
+  const heard = JSON.parse(bed('speech', voice, '--json').stdout) as { speech: { from: number; to: number }[] };
+  expect(Math.abs(heard.speech[0]!.from - 1)).toBeLessThan(0.1);
+  const dips = JSON.parse(bed('dips', path, '--json').stdout) as {
+    dips: { part: string; begin: number; low: number; gain: number }[];
+    level: { at: number; gain: number }[];
+    voiceOverBed: { tightest: number };
+  };
+  expect(dips.dips).toHaveLength(1);
+  expect(dips.dips[0]).toMatchObject({ part: 'say-3001', gain: -9 });
+  expect(dips.dips[0]!.begin).toBeCloseTo(3 + heard.speech[0]!.from - 0.3, 3);
+  expect(dips.dips[0]!.low - dips.dips[0]!.begin).toBeCloseTo(1, 3);
+  expect(dips.level.map((one) => one.gain)).toEqual([0, -9, -9, 0]);
+  expect(dips.voiceOverBed.tightest).toBeGreaterThan(0);
+  expect(bed('dips', folder, '--json')).toMatchObject({ status: 2, stdout: '' });
 });

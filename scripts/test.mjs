@@ -8,6 +8,8 @@ const DEBIAN = [
   { name: 'chromium', path: '/usr/bin/chromium' },
   { name: 'ffmpeg', path: '/usr/bin/ffmpeg' },
   { name: 'sox', path: '/usr/bin/sox' },
+  { name: 'espeak-ng', path: '/usr/bin/espeak-ng' },
+  { name: 'flite', path: '/usr/bin/flite' },
 ];
 
 function ensureDebianPackages() {

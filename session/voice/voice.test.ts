@@ -1,0 +1,304 @@
+import { narration, profile, withNarrations } from '../../tests/heard';
+import { showOf, soundMedia } from '../../tests/shows';
+import { startHistory, type Show } from '../../core/show';
+import { Failure } from '../../core/failure';
+import type { Found } from '../../engine/media/recordings';
+
+jest.mock('../shows/records', () => ({
+  START_PLACE: { now: 0, face: 'voice', zoom: 45, own: true, snap: true },
+  openRecord: jest.fn(),
+  saveRecord: async () => undefined,
+  savePlace: async () => undefined,
+  keepUnsaved: () => undefined,
+}));
+
+const mockListen = jest.fn();
+const mockRecord = jest.fn();
+jest.mock('../workers', () => ({
+  listener: () => ({ call: mockListen }),
+  recorder: () => ({ call: mockRecord }),
+  worker: () => ({}),
+  asker: () => ({}),
+}));
+
+const mockPlay = jest.fn();
+jest.mock('../sound/transport', () => ({
+  useTransport: jest
+    .requireActual<{ create: (make: () => object) => unknown }>('zustand')
+    .create(() => ({ now: 0, playing: { kind: 'nothing' } })),
+  audioClock: () => ({ resume: async () => undefined }),
+  pause: () => undefined,
+  playToRecord: (...args: unknown[]): unknown => mockPlay(...args),
+}));
+
+const mockOpen = jest.fn();
+jest.mock('../../engine/record/microphone', () => ({ openMicrophone: (): unknown => mockOpen(), openPractice: (): unknown => mockOpen() }));
+
+/** A capture whose recording ends when `finish` is called. */
+const mockCapture = { late: 0.1, closed: 0, begun: [] as number[], end: { resolve: () => {}, reject: (_error: unknown) => {} } };
+jest.mock('../../engine/record/capture', () => ({
+  Capture: {
+    open: async (_context: unknown, _mic: unknown, heard: (peak: number) => void) => {
+      heard(0.4);
+      return {
+        late: mockCapture.late,
+        record: () =>
+          new Promise((resolve, reject) => {
+            mockCapture.end = { resolve: () => resolve({ frames: 96_000 }), reject };
+          }),
+        begin: (_client: unknown, clock: number) => mockCapture.begun.push(clock),
+        measure: async () => mockCapture.late / 2,
+        close: () => (mockCapture.closed += 1),
+      };
+    },
+  },
+}));
+
+let mockFound: Found[] = [];
+const mockDropped: string[] = [];
+jest.mock('../../engine/media/recordings', () => ({
+  recordingsOf: async (show: string, busy: string | null) =>
+    mockFound.filter(({ about }) => about.show === show && about.id !== busy && !mockDropped.includes(about.id)),
+  recordedFile: async (_id: string, name: string) => new File(['x'], name),
+  dropRecording: async (id: string) => void mockDropped.push(id),
+}));
+
+import { useOpenShow } from '../open/store';
+import { useTransport } from '../sound/transport';
+import { keepFound, lookForRecordings, useFound } from './found';
+import { heardFor, useHeard } from './heard';
+import { innerPauses, shorten, splitPauses, takeDipsOver, tellSpeech, toggleDip, writeLine } from './narrations';
+import { makeClear } from './over';
+import { choosePins, hidePins, movePinsBy, pinHere, removeChosenPins, showPins, tapPin, usePinning } from './pinning';
+import {
+  closeRecording,
+  listen,
+  measureLate,
+  openRecording,
+  setLate,
+  startRecording,
+  stopRecording,
+  useMeter,
+  useRecording,
+} from './recording';
+import { changeRecordSettings, useRecordSettings } from './settings';
+import { addSpeaker, speakerOf } from './speaker';
+
+const show = (): Show => {
+  const { state } = useOpenShow.getState();
+  if (state.status !== 'open') throw new Error('no show is open');
+  return state.history.show;
+};
+const part = (id = 'say-3001') => show().parts.find((one) => one.id === id)!;
+const recording = () => useRecording.getState().recording;
+const choose = (id: string) => useOpenShow.getState().choose({ kind: 'parts', ids: [id] });
+
+/** Waits until the recording says what is expected. */
+const until = (status: string) =>
+  new Promise<void>((done) => {
+    const look = () => {
+      if (recording().status !== status) return;
+      end();
+      done();
+    };
+    const end = useRecording.subscribe(look);
+    look();
+  });
+
+const taken = { ...soundMedia(3050, 4), channels: 1, title: 'Recording 1' };
+
+beforeEach(async () => {
+  for (const mock of [mockListen, mockRecord, mockPlay, mockOpen]) mock.mockReset();
+  mockListen.mockImplementation(async (name: string, { media }: { media: string }) => {
+    if (name === 'take') return { media: taken, facts: null, note: null, known: false };
+    return media === soundMedia(1000, 1).id ? profile(60, [], 0.01) : profile(8, [[1, 3], [4.5, 7]], 0.02); // prettier-ignore
+  });
+  mockRecord.mockImplementation(async (name: string) => (name === 'finish' ? mockCapture.end.resolve() : undefined));
+  mockPlay.mockResolvedValue(12.5);
+  mockOpen.mockResolvedValue({});
+  mockFound = [];
+  mockDropped.length = 0;
+  mockCapture.begun.length = 0;
+  useTransport.setState({ now: 0, playing: { kind: 'nothing' } });
+  changeRecordSettings({ countIn: false, bed: true, mic: 'microphone', late: null });
+  const start = withNarrations(showOf([40], 60), narration(3001, 8, 2));
+  useOpenShow.setState({
+    state: { status: 'open', history: startHistory(start), mayEdit: true },
+    chosen: null,
+    preview: null,
+    notice: null,
+  });
+  await heardFor(show());
+});
+afterEach(closeRecording);
+
+describe('recording', () => {
+  const target = { lane: 'voice', at: 6 };
+
+  it('says in words what the microphone is for, listens, records while the show plays, and lays what was said where it was said', async () => {
+    await openRecording(target);
+    expect(recording()).toMatchObject({ status: 'asking', target });
+    await listen(target);
+    expect(recording().status).toBe('ready');
+    expect(useMeter.getState()).toEqual({ peak: 0.4, most: 0.4 });
+    const done = startRecording();
+    await until('recording');
+    const { id } = recording() as { id: string };
+    mockFound = [{ about: { id, show: 'test', lane: 'voice', at: 6, late: 0.1, started: 1 }, seconds: 4 }];
+    useTransport.setState({ playing: { kind: 'show' } });
+    await stopRecording();
+    await done;
+    expect(mockPlay).toHaveBeenCalledWith(6, true);
+    expect(mockCapture.begun).toEqual([12.5]);
+    const laid = show().parts.at(-1)!;
+    expect(laid).toMatchObject({ at: 6, lane: 'voice', media: taken.id, spans: [{ from: 0.1, to: 4 }] });
+    expect(mockDropped).toEqual([id]);
+    expect(recording().status).toBe('off');
+    expect(useOpenShow.getState().chosen).toEqual({ kind: 'parts', ids: [laid.id] });
+  });
+
+  it('ends with the show; a new take stands at the old one’s place', async () => {
+    await listen({ ...target, at: 2, part: 'say-3001' });
+    const done = startRecording();
+    await until('recording');
+    const { id } = recording() as { id: string };
+    mockFound = [{ about: { id, show: 'test', lane: 'voice', at: 2, late: 0.1, started: 1, part: 'say-3001' }, seconds: 4 }];
+    useTransport.setState({ playing: { kind: 'show' } });
+    useTransport.setState({ playing: { kind: 'nothing' } });
+    await done;
+    expect(part()).toMatchObject({ at: 2, take: 2, media: taken.id, takes: [{ number: 1 }] });
+  });
+
+  it('keeps what there is when the disk is full, and offers it', async () => {
+    await listen(target);
+    const done = startRecording();
+    await until('recording');
+    const { id } = recording() as { id: string };
+    mockFound = [{ about: { id, show: 'test', lane: 'voice', at: 6, late: 0.1, started: 1 }, seconds: 2 }];
+    mockCapture.end.reject(new Failure('storage.full'));
+    await done;
+    expect(recording()).toMatchObject({ status: 'failed', failure: { code: 'storage.full' } });
+    expect(useFound.getState().found).toHaveLength(1);
+    await keepFound(id);
+    expect(show().parts.at(-1)).toMatchObject({ at: 6, media: taken.id });
+    expect(useFound.getState().found).toEqual([]);
+  });
+
+  it('says what is wrong with the microphone, and that nothing was recorded', async () => {
+    mockOpen.mockRejectedValueOnce(new Failure('mic.denied'));
+    await listen(target);
+    expect(recording()).toMatchObject({ status: 'failed', failure: { code: 'mic.denied' } });
+    await listen(target);
+    const done = startRecording();
+    await until('recording');
+    await stopRecording();
+    await done;
+    expect(recording()).toMatchObject({ status: 'failed', failure: { code: 'mic.nothing' } });
+    expect(show().parts).toHaveLength(2);
+  });
+
+  it('measures how late a line comes, or takes what is set by hand', async () => {
+    await listen(target);
+    expect(useRecording.getState().late).toBe(0.1);
+    await measureLate();
+    expect([useRecording.getState().late, useRecordSettings.getState().late]).toEqual([0.05, 0.05]);
+    setLate(-0.2);
+    expect(useRecording.getState().late).toBe(-0.2);
+    setLate(null);
+    expect(useRecording.getState().late).toBe(0.1);
+  });
+
+  it('finds what another visit left behind, and lays a voice that came early where it belongs', async () => {
+    mockFound = [{ about: { id: 'old', show: 'test', lane: 'gone', at: 6, late: -0.25, started: 1 }, seconds: 3 }];
+    await lookForRecordings();
+    expect(useFound.getState().found).toHaveLength(1);
+    await keepFound('old');
+    expect(show().parts.at(-1)).toMatchObject({ at: 6.25, lane: 'voice', spans: [{ from: 0, to: 4 }] });
+  });
+});
+
+describe('narrations', () => {
+  it('are split at their pauses, shortened, and put right by hand', () => {
+    expect(innerPauses(show(), part(), 0.5)).toEqual([{ from: 3, to: 4.5 }]);
+    expect(innerPauses(show(), part(), 2)).toEqual([]);
+    shorten(show(), part(), 0.5, 0.5);
+    expect(part().spans.map(({ from, to }) => [from, to])).toEqual([
+      [0, 3.25],
+      [4.25, 8],
+    ]);
+    useOpenShow.getState().undo();
+    tellSpeech(show(), part(), { from: 3.4, to: 3.6 }, true);
+    expect(innerPauses(show(), part(), 0.5).map(({ from, to }) => [from, to])).toEqual([
+      [3, 3.4],
+      [3.6, 4.5],
+    ].filter(([from, to]) => to! - from! >= 0.5)); // prettier-ignore
+    tellSpeech(show(), part(), { from: 0, to: 8 }, false);
+    expect(innerPauses(show(), part(), 0.1)).toEqual([]);
+    useOpenShow.getState().undo();
+    splitPauses(show(), part(), 0.5);
+    expect(
+      show()
+        .parts.filter((one) => one.lane === 'voice')
+        .map((one) => one.at),
+    ).toEqual([2, 6.05]);
+  });
+
+  it('come to the speaker that is chosen; lines are written at the now line', () => {
+    expect(speakerOf(show())).toBe('voice');
+    addSpeaker('Grandma');
+    expect(show().lanes.find((lane) => lane.id === speakerOf(show()))!.title).toBe('Grandma');
+    useTransport.setState({ now: 7 });
+    const id = writeLine();
+    expect(show().lines).toEqual([{ id, lane: speakerOf(show()), at: 7, words: '' }]);
+  });
+
+  it('dip or do not at a key; their dips become pins of the bed and come back', () => {
+    choose('say-3001');
+    toggleDip();
+    expect(part().dip).toMatchObject({ on: false });
+    toggleDip();
+    expect(part().dip).toMatchObject({ on: true });
+    takeDipsOver(show(), part('bed-1'));
+    expect(part('bed-1').pins.map(({ gain }) => Math.round(gain))).toContain(-10);
+    expect(part('bed-1').undipped).toEqual([]);
+  });
+
+  it('are made clear, and by how much is said', async () => {
+    await makeClear(20);
+    expect(show().dips.depth).toEqual({ by: 'clear', margin: 20 });
+    // The bed is 3 dB below the voice as it is.
+    expect(useOpenShow.getState().notice).toEqual({ kind: 'words', text: 'The bed goes down by 17.0 dB where somebody speaks.' });
+    await makeClear(2);
+    expect(useOpenShow.getState().notice).toMatchObject({ text: expect.stringContaining('nothing has to go down') as string });
+    expect(useHeard.getState().heard.size).toBeGreaterThan(1);
+  });
+});
+
+describe('pins', () => {
+  it('are added where the level is, chosen, moved together without passing others, and removed', () => {
+    choose('bed-1');
+    for (const now of [5, 10, 15]) {
+      useTransport.setState({ now });
+      pinHere();
+    }
+    const pins = () => part('bed-1').pins.map(({ at, gain }) => [Number(at.toFixed(3)), gain]);
+    expect(pins()).toEqual([[5, 0], [10, 0], [15, 0]]); // prettier-ignore
+    expect(usePinning.getState().pinning).toEqual({ part: 'bed-1', chosen: [2] });
+    tapPin('bed-1', 1, false);
+    movePinsBy(part('bed-1'), 1, 20, -6, true);
+    expect(useOpenShow.getState().preview).not.toBeNull();
+    movePinsBy(part('bed-1'), 1, 20, -6, false);
+    expect(pins()).toEqual([[5, 0], [14.999, -6], [15, 0]]); // prettier-ignore
+    tapPin('bed-1', 2, true);
+    movePinsBy(part('bed-1'), 2, 5, -2, false);
+    expect(pins()).toEqual([[5, 0], [19.999, -8], [20, -2]]); // prettier-ignore
+    removeChosenPins('bed-1');
+    expect(pins()).toEqual([[5, 0]]);
+    choosePins('bed-1', [0]);
+    choose('say-3001');
+    expect(usePinning.getState().pinning).toBeNull();
+    showPins('bed-1');
+    hidePins();
+    expect(usePinning.getState().pinning).toBeNull();
+  });
+});
