@@ -205,7 +205,7 @@ test('@wide by keyboard: D switches a dip, P sets a pin, arrows move it, dips be
   await expect(page.getByTestId('dip band')).toHaveCount(bands - 1);
   await page.keyboard.press('d');
   await expect(page.getByTestId('dip band')).toHaveCount(bands);
-  await type(page, 'Dip on top of the show’s', '-4');
+  await type(page, 'Deeper or shallower by', '-4');
   await expect(page.getByText('4.0 dB deeper')).toBeVisible();
 
   await face(page, 'Bed');

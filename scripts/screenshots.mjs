@@ -36,6 +36,7 @@ const open = async (page) => {
   await page.keyboard.press('Home');
   for (let i = 0; i < 24; i += 1) await page.keyboard.press('Shift+ArrowDown');
   await page.locator('[data-testid="picture 6"] img').waitFor();
+  await page.getByTestId('dip band').nth(1).waitFor();
 };
 // A tap on the water, away from the now line; by coordinates, so that nothing is scrolled into view first.
 const choose = async (page, x, y) => {
@@ -103,7 +104,6 @@ await visit(phone, async (page, shot) => {
   await tool('Range');
   await type('Range to', '32.3');
   await page.getByRole('textbox', { name: 'Range to' }).blur();
-  await shot('range-phone');
   await tool('Remove the range and close up');
   await tool('Cut');
   await tool('Line up the join at 0:24.0');
@@ -111,12 +111,36 @@ await visit(phone, async (page, shot) => {
   await tool('Look at: 2 s');
   await shot('join-phone');
   await page.keyboard.press('Escape');
-  await tool('Split at the now line');
-  await tool('Ends');
-  await type('Gap (− overlaps)', '-8');
-  await tool('Cross');
-  await page.getByText(/alike/).waitFor();
-  await shot('cross-phone');
+});
+await visit(phone, async (page, shot) => {
+  await open(page);
+  await page.getByRole('tab', { name: 'Voice' }).click();
+  await page.getByRole('button', { name: /clear at the tightest/ }).waitFor();
+  await shot('voice-phone');
+  await page.getByRole('button', { name: /clear at the tightest/ }).click();
+  await page.getByRole('button', { name: 'Mark to aim for: 15 dB' }).click();
+  await page.getByRole('button', { name: /^Make clear/ }).click();
+  await page.getByText('held everywhere', { exact: false }).waitFor();
+  await page.getByText('well clear; held everywhere').waitFor();
+  await shot('over-phone');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Record from the now line' }).click();
+  await page.getByRole('button', { name: 'Practice microphone' }).click();
+  await page.getByRole('button', { name: 'Start recording' }).click();
+  await page.getByLabel('Recording', { exact: true }).getByText(/^0:27/).waitFor();
+  await shot('record-phone');
+  await page.getByRole('button', { name: 'Stop recording' }).click();
+  await page.getByRole('button', { name: 'Takes', exact: true }).waitFor();
+});
+await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
+  await open(page);
+  await page.getByRole('tab', { name: 'Voice' }).click();
+  await page.getByRole('button', { name: /^2-plan/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByText(/^Tightest:/).waitFor();
+  await page.getByText('−12', { exact: true }).waitFor();
+  await page.getByText('30', { exact: true }).waitFor();
+  await shot('voice-wide');
 });
 await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
   await open(page);

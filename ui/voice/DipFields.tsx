@@ -7,6 +7,7 @@ import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
 import { parseSigned, spanEntry } from '../controls/timeEntry';
+import { sayLevel } from '../../core/units';
 import { sayMore } from '../words/voices';
 
 const STEP = 3;
@@ -28,14 +29,14 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
         <Switch label="Mute" hint="Mute the narration" on={muted} onChange={(mute) => edit(muteParts, { ids, mute })} />
       </View>
       <NumberField
-        label="Dip on top of the show’s"
+        label="Deeper or shallower by"
         value={dip.by}
         least={-LIMITS.dip.by}
         most={LIMITS.dip.by}
         step={0.5}
         disabled={!dip.on}
         parse={parseSigned}
-        say={(value) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(1)} dB`}
+        say={(value) => sayLevel(value)}
         note={sayMore(dip.by)}
         onChange={(by) => set({ by })}
       />
