@@ -83,6 +83,13 @@ test('several files for several speakers: laid in a row, a lane muted, words wri
   await page.keyboard.press('Escape');
   await bringNarrations(page, [narrationFile('dug', FIRST), narrationFile('no', SECOND)]);
   await expect(page.getByTestId('dip band').first()).toBeVisible();
+  // Both together: the gap between them closed.
+  await page.keyboard.press('Control+a');
+  await page.getByRole('button', { name: 'Close the gaps' }).click();
+  const ends = (await laid(page).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!))).map((said) =>
+    /from (\S+) to (\d:[\d.]+)/.exec(said)!,
+  );
+  expect(ends[1]![1]).toBe(ends[0]![2]);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: '2 speakers' }).click();
   await dialog.getByRole('button', { name: 'Mute Grandma' }).click();

@@ -6,7 +6,7 @@ import type { Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
-import { speakerOf } from './voice/speaker';
+import { speakerOf } from './open/speaker';
 import { listener } from './workers';
 
 /** A sound that was taken in and waits to be listened to and laid. */

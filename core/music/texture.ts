@@ -1,3 +1,4 @@
+import { halve } from '../sound/halve';
 import { PairedSpectra } from '../sound/spectra';
 import type { PcmSource } from '../sound';
 import { RATE, type Seconds } from '../units';
@@ -64,17 +65,6 @@ function* lower(source: PcmSource): Generator<number, { low: Float32Array; power
 
 function toMono(raw: Float32Array, mono: Float32Array): void {
   for (let i = 0; i < mono.length; i += 1) mono[i] = (raw[i * 2]! + raw[i * 2 + 1]!) * 0.5;
-}
-
-/**
- * Half the rate: frames [0, count) of `into` from `at`, out of `from` from `start`, which has three frames more on either side. A
- * half-band low-pass of 7 taps keeps what matters here clear of what folds down.
- */
-function halve(from: Float32Array, start: number, into: Float32Array, at: number, count: number): void {
-  for (let i = 0; i < count; i += 1) {
-    const k = start + i * 2;
-    into[at + i] = 0.5 * from[k]! + 0.28125 * (from[k - 1]! + from[k + 1]!) - 0.03125 * (from[k - 3]! + from[k + 3]!);
-  }
 }
 
 /** Power and highs of texture frames [first, end) of the page that begins with `first`. */

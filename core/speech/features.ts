@@ -1,3 +1,4 @@
+import { halve } from '../sound/halve';
 import { PairedSpectra } from '../sound/spectra';
 import type { PcmSource } from '../sound/pcm';
 import { POWER_HOP, PowerMeter } from '../sound/weighting';
@@ -204,13 +205,10 @@ class FineStructure {
   }
 }
 
-/** Half the rate: a half-band low-pass of 7 taps keeps what matters here clear of what folds down. */
+/** The sound at half its rate; its first and last frames are silence. */
 function halved(sound: Float32Array): Float32Array {
   const out = new Float32Array(sound.length >> 1);
-  for (let i = 2; i < out.length - 2; i += 1) {
-    const k = i * 2;
-    out[i] = 0.5 * sound[k]! + 0.28125 * (sound[k - 1]! + sound[k + 1]!) - 0.03125 * (sound[k - 3]! + sound[k + 3]!);
-  }
+  halve(sound, 4, out, 2, out.length - 4);
   return out;
 }
 

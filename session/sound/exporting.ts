@@ -6,7 +6,7 @@ import type { Show } from '../../core/show';
 import { fileAt, places, removeAt } from '../../engine/media/folders';
 import type { Written } from '../../engine/mix/mix.protocol';
 import { download } from '../download';
-import { heardFor } from '../voice/heard';
+import { heardFor } from './heard';
 import { worker } from '../workers';
 
 export type Exporting =

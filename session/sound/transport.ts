@@ -5,7 +5,7 @@ import { compareLengths, showSeconds, type Media, type Show } from '../../core/s
 import { clamp, framesOf } from '../../core/units';
 import { startMixing } from '../../engine/mix/mix.client';
 import { Player } from '../../engine/output/player';
-import { heardNow, useHeard } from '../voice/heard';
+import { heardNow, useHeard } from './heard';
 import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
 
 /** What sounds: nothing, the show, or one piece on its own. */

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { planShow } from '../../core/mix';
 import type { Show } from '../../core/show';
-import { useHeard } from '../voice/heard';
+import { useHeard } from './heard';
 import { worker } from '../workers';
 
 /** Quiet time after the last edit before the whole show is measured, ms. */

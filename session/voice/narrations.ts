@@ -6,8 +6,8 @@ import { newId } from '../ids';
 import { takeSoundFile } from '../library';
 import { chosenParts, currentShow, useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
-import { heardNow } from './heard';
-import { speakerOf } from './speaker';
+import { heardNow } from '../sound/heard';
+import { speakerOf } from '../open/speaker';
 
 export const isNarration = (show: Show, part: Part): boolean => show.lanes.some((lane) => lane.id === part.lane && lane.kind === 'voice');
 

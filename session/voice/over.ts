@@ -7,7 +7,7 @@ import { setDips } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../open/store';
 import { useRested } from '../sound/useLoudness';
 import { worker } from '../workers';
-import { heardFor, useHeard } from './heard';
+import { heardFor, useHeard } from '../sound/heard';
 
 /** How far the voice stands above all else along the show, measured in a worker in the sound as it is mixed. */
 export function useOver(show: Show) {

@@ -35,7 +35,12 @@ const mockOpen = jest.fn();
 jest.mock('../../engine/record/microphone', () => ({ openMicrophone: (): unknown => mockOpen(), openPractice: (): unknown => mockOpen() }));
 
 /** A capture whose recording ends when `finish` is called. */
-const mockCapture = { late: 0.1, closed: 0, begun: [] as number[], end: { resolve: () => {}, reject: (_error: unknown) => {} } };
+const mockCapture = {
+  late: 0.1,
+  closed: 0,
+  begun: [] as number[],
+  end: {} as { resolve(): void; reject(error: unknown): void },
+};
 jest.mock('../../engine/record/capture', () => ({
   Capture: {
     open: async (_context: unknown, _mic: unknown, heard: (peak: number) => void) => {
@@ -66,7 +71,7 @@ jest.mock('../../engine/media/recordings', () => ({
 import { useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 import { keepFound, lookForRecordings, useFound } from './found';
-import { heardFor, useHeard } from './heard';
+import { heardFor, useHeard } from '../sound/heard';
 import { innerPauses, shorten, splitPauses, takeDipsOver, tellSpeech, toggleDip, writeLine } from './narrations';
 import { makeClear } from './over';
 import { choosePins, hidePins, movePinsBy, pinHere, removeChosenPins, showPins, tapPin, usePinning } from './pinning';
@@ -82,7 +87,7 @@ import {
   useRecording,
 } from './recording';
 import { changeRecordSettings, useRecordSettings } from './settings';
-import { addSpeaker, speakerOf } from './speaker';
+import { addSpeaker, speakerOf } from '../open/speaker';
 
 const show = (): Show => {
   const { state } = useOpenShow.getState();
@@ -113,7 +118,7 @@ beforeEach(async () => {
     if (name === 'take') return { media: taken, facts: null, note: null, known: false };
     return media === soundMedia(1000, 1).id ? profile(60, [], 0.01) : profile(8, [[1, 3], [4.5, 7]], 0.02); // prettier-ignore
   });
-  mockRecord.mockImplementation(async (name: string) => (name === 'finish' ? mockCapture.end.resolve() : undefined));
+  mockRecord.mockImplementation(async (name: string) => (name === 'finish' ? mockCapture.end.resolve?.() : undefined));
   mockPlay.mockResolvedValue(12.5);
   mockOpen.mockResolvedValue({});
   mockFound = [];

@@ -6,6 +6,9 @@ import type { Part, Show } from '../../core/show';
 import { moveParts, setPartGain } from '../../core/show/edits';
 import { removeChosen, splitHere } from '../../session/bed/hands';
 import { useOpenShow } from '../../session/open/store';
+import { isNarration } from '../../session/voice/narrations';
+import { DipFields } from '../voice/DipFields';
+import { SpaceFields } from '../voice/SpaceFields';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
 import { NumberField } from '../controls/NumberField';
@@ -20,6 +23,7 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
   const [by, setBy] = useState(1);
   const ids = parts.map((part) => part.id);
   const gain = parts[0]!.gain;
+  const spoken = parts.every((part) => isNarration(show, part));
   return (
     <View className="gap-3">
       <View className="gap-1">
@@ -36,6 +40,12 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
         onTry={(next) => tryOut(setPartGain, { ids, gain: next })}
         onSet={(next) => edit(setPartGain, { ids, gain: next })}
       />
+      {spoken ? (
+        <>
+          <SpaceFields parts={parts} />
+          <DipFields show={show} parts={parts} />
+        </>
+      ) : null}
       <RangeFields parts={parts} />
       <RepeatFields show={show} parts={parts} />
       <View className="flex-row flex-wrap gap-2">

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { dipsOf } from '../../core/level';
 import type { Show } from '../../core/show';
-import { useHeard } from '../../session/voice/heard';
+import { useHeard } from '../../session/sound/heard';
 import type { Column } from './columns';
 import type { Viewport } from './useSheetScroll';
 

@@ -1,7 +1,7 @@
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { dipPinsOf, dipsOf, type PartJoins, type PinAt } from '../../core/level';
 import { partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
-import { useHeard } from '../../session/voice/heard';
+import { useHeard } from '../../session/sound/heard';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';

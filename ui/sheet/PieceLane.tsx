@@ -10,7 +10,7 @@ import { LaneTiles, type Draw, type LaidPart } from './LaneTiles';
 import { PartBody, PartHandles } from './PartHandles';
 import { RangeBand } from './RangeBand';
 import { usePinning } from '../../session/voice/pinning';
-import { useHeard } from '../../session/voice/heard';
+import { useHeard } from '../../session/sound/heard';
 import { Pins } from './Pins';
 import { levelOf } from './river';
 import { Same } from './Same';

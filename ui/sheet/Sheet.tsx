@@ -12,6 +12,7 @@ import { PictureColumn } from './PictureColumn';
 import { PieceLane } from './PieceLane';
 import { drawRiver, drawSpot, drawVoice } from './river';
 import { SnapLine, SnapSwitch } from './Snap';
+import { SpeechMarks } from './SpeechMarks';
 import { Stitches } from './Stitches';
 import { NOW_AT, useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
 
@@ -81,6 +82,7 @@ export function Sheet({ show, width, wide }: Props) {
             {columns.voice ? (
               <>
                 <PieceLane show={show} saved={saved} kind="voice" draw={drawVoice} tone="brick" column={columns.voice} view={view} />
+                <SpeechMarks show={show} column={columns.voice} view={view} />
                 <Lines show={show} saved={saved} column={columns.voice} view={view} />
               </>
             ) : null}

@@ -1,5 +1,6 @@
 import { LineChart } from 'react-native-gifted-charts';
 import { clamp } from '../../core/units';
+import { chartLook } from '../theme/chartLook';
 import { useTokens } from '../theme/useTokens';
 
 const FLOOR = -60;
@@ -18,29 +19,16 @@ export default function LoudnessChart({ momentary, width }: { readonly momentary
     // The chart counts upward from its floor.
     data.push({ value: clamp(most, FLOOR, 0) - FLOOR });
   }
-  const plain = { fontFamily: 'RainMono', fontSize: 11, color: tokens['ink-2'] };
   return (
     <LineChart
+      {...chartLook(tokens, width, AXIS, data.length)}
       data={data}
-      width={width - AXIS - 16}
       height={124}
-      spacing={(width - AXIS - 20) / Math.max(1, data.length - 1)}
-      initialSpacing={2}
-      endSpacing={0}
-      disableScroll
-      hideDataPoints
       thickness={2}
       color={tokens.rain}
       maxValue={-FLOOR}
       noOfSections={5}
       yAxisLabelTexts={['−60', '−48', '−36', '−24', '−12', '0']}
-      yAxisLabelWidth={AXIS}
-      yAxisTextStyle={plain}
-      yAxisThickness={0}
-      xAxisThickness={1}
-      xAxisColor={tokens.line}
-      rulesColor={tokens.line}
-      rulesType="solid"
     />
   );
 }

@@ -1,6 +1,7 @@
 import { LineChart } from 'react-native-gifted-charts';
 import type { Over } from '../../core/level';
 import { clamp } from '../../core/units';
+import { chartLook } from '../theme/chartLook';
 import { useTokens } from '../theme/useTokens';
 
 /** Points that fit the width; each is the least of its stretch. */
@@ -28,19 +29,13 @@ export default function OverChart({ readings, seconds, mark, width }: Props) {
     hideDataPoint: true,
     quiet: over === Infinity,
   }));
-  const plain = { fontFamily: 'RainMono', fontSize: 11, color: tokens['ink-2'] };
   return (
     <LineChart
+      {...chartLook(tokens, width, AXIS, POINTS)}
       data={data}
       lineSegments={segmentsOf(least).map(([startIndex, endIndex]) => ({ startIndex, endIndex, color: 'transparent' }))}
-      width={width - AXIS - 16}
       height={100}
       overflowTop={10}
-      spacing={(width - AXIS - 20) / (POINTS - 1)}
-      initialSpacing={2}
-      endSpacing={0}
-      disableScroll
-      hideDataPoints
       thickness={2.5}
       color={tokens.brick}
       maxValue={TOP}
@@ -49,13 +44,6 @@ export default function OverChart({ readings, seconds, mark, width }: Props) {
       referenceLine1Position={mark}
       referenceLine1Config={{ color: tokens.moss, dashWidth: 5, dashGap: 4, thickness: 1.5 }}
       yAxisLabelTexts={['0', '10', '20', '30', '40']}
-      yAxisLabelWidth={AXIS}
-      yAxisTextStyle={plain}
-      yAxisThickness={0}
-      xAxisThickness={1}
-      xAxisColor={tokens.line}
-      rulesColor={tokens.line}
-      rulesType="solid"
     />
   );
 }

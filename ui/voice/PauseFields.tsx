@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { partEnd, type Part, type Show } from '../../core/show';
 import { saySpan, sayTime } from '../../core/units';
 import { seek } from '../../session/sound/transport';
-import { useHeard } from '../../session/voice/heard';
+import { useHeard } from '../../session/sound/heard';
 import { innerPauses, shorten, splitPauses, tellSpeech } from '../../session/voice/narrations';
 import { setRange, useRange, markRange, dropRange } from '../../session/bed/range';
 import { Button } from '../controls/Button';

@@ -4,7 +4,7 @@ import { TextInput, View } from 'react-native';
 import { LIMITS, type Lane, type Show } from '../../core/show';
 import { removeVoiceLane, setLane } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
-import { addSpeaker, speakerOf, useSpeaker } from '../../session/voice/speaker';
+import { addSpeaker, speakerOf, useSpeaker } from '../../session/open/speaker';
 import { Button, IconButton } from '../controls/Button';
 import { DecibelField } from '../controls/DecibelField';
 import { Say } from '../controls/Say';

@@ -11,7 +11,7 @@ import { useTransport } from '../../session/sound/transport';
 import { dropFound, keepFound, useFound } from '../../session/voice/found';
 import { writeLine } from '../../session/voice/narrations';
 import { openRecording } from '../../session/voice/recording';
-import { speakerOf } from '../../session/voice/speaker';
+import { speakerOf } from '../../session/open/speaker';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';

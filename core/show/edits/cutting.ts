@@ -162,6 +162,8 @@ export const clearPins = defineEdit<{ ids: readonly string[] }>('level as before
   for (const id of ids) {
     const part = find(show.parts, id, 'part');
     if (part.pins.length > 0) part.pins = [];
+    // Without them it follows the narrations again.
+    if (part.undipped) part.undipped = undefined;
   }
 });
 

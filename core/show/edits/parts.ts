@@ -150,6 +150,7 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
   part.fadeOut = NO_FADE;
   part.quiet = [];
   part.pins = [];
+  if (part.undipped) part.undipped = undefined;
   if (part.cross) part.cross = undefined;
 });
 

@@ -21,6 +21,7 @@ export function fitFades(part: { spans: Part['spans']; fadeUp: Fade; fadeOut: Fa
 /** Keeps the stretch [start, end) of a part, seconds from its own start; what is set by hand stays with its sound. Its place in the show stays. */
 export function keepStretch(part: Draft<Part>, start: Seconds, end: Seconds): void {
   part.pins = slicePins(part.pins, start, end);
+  if (part.undipped) part.undipped = slicePins(part.undipped, start, end);
   part.spans = sliceSpans(part.spans, start, end);
   fitFades(part);
 }

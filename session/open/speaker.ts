@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { Show } from '../../core/show';
 import { addVoiceLane } from '../../core/show/edits';
 import { newId } from '../ids';
-import { useOpenShow } from '../open/store';
+import { useOpenShow } from './store';
 
 /** The lane that is recorded on, and that narrations are brought to; the first one where it is not there. */
 export const useSpeaker = create<{ readonly lane: string | null }>()(() => ({ lane: null }));

@@ -1,0 +1,38 @@
+import { useMemo } from 'react';
+import { phrasesOf } from '../../core/level';
+import { partsOn, type Show } from '../../core/show';
+import { useHeard } from '../../session/sound/heard';
+import type { Column } from './columns';
+import { speakerColumns } from './PieceLane';
+import type { Viewport } from './useSheetScroll';
+
+/** Where somebody speaks in the narrations: a line along their edge, broken at the pauses. */
+export function SpeechMarks({ show, column, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
+  const heard = useHeard((state) => state.heard);
+  const columns = useMemo(() => speakerColumns(show, column), [show, column]);
+  const marks = useMemo(
+    () =>
+      partsOn(show, 'voice').flatMap((part) =>
+        phrasesOf(show, part, heard).map(({ from, to }) => ({ lane: part.lane, from: part.at + from, to: part.at + to })),
+      ),
+    [show, heard],
+  );
+  const { pixelsPerSecond, top, bottom } = view;
+  return marks.map(({ lane, from, to }) =>
+    to * pixelsPerSecond < top || from * pixelsPerSecond > bottom ? null : (
+      <div
+        key={`${lane} ${from}`}
+        aria-hidden
+        className="rounded-full bg-brick"
+        style={{
+          position: 'absolute',
+          left: (columns.get(lane) ?? column).x + 5,
+          width: 3,
+          top: from * pixelsPerSecond,
+          height: Math.max(2, (to - from) * pixelsPerSecond),
+          pointerEvents: 'none',
+        }}
+      />
+    ),
+  );
+}
