@@ -4,12 +4,12 @@ import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
-import { columnsFor, sayMark, tickStep, type Columns } from './columns';
+import { columnsFor, sayMark, tickStep, type Column, type Columns } from './columns';
 import { DipBands } from './DipBands';
 import { Lines } from './Lines';
 import { OwnLane } from './OwnLane';
 import { PictureColumn } from './PictureColumn';
-import { PieceLane } from './PieceLane';
+import { PieceLane, speakerColumns } from './PieceLane';
 import { drawRiver, drawSpot, drawVoice } from './river';
 import { SnapLine, SnapSwitch } from './Snap';
 import { SpeechMarks } from './SpeechMarks';
@@ -95,6 +95,7 @@ export function Sheet({ show, width, wide }: Props) {
       </div>
       <NowLine top={height * NOW_AT} />
       <SnapSwitch />
+      {columns.voice && speakers > 1 ? <SpeakerNames show={show} column={columns.voice} top={wide ? 32 : 2} /> : null}
       {wide ? <Headings columns={columns} /> : null}
     </div>
   );
@@ -166,6 +167,20 @@ function Headings({ columns }: { readonly columns: Columns }) {
       })}
     </div>
   );
+}
+
+/** Who speaks on which lane, where there are several. */
+function SpeakerNames({ show, column, top }: { readonly show: Show; readonly column: Column; readonly top: number }) {
+  const names = new Map(show.lanes.map((lane) => [lane.id, lane.mute ? `${lane.title} (muted)` : lane.title]));
+  return [...speakerColumns(show, column)].map(([id, { x, width }]) => (
+    <span
+      key={id}
+      className="overflow-hidden text-ellipsis whitespace-nowrap rounded-full bg-brick-soft px-1.5 font-bold text-tiny text-brick"
+      style={{ position: 'absolute', left: x + 1, maxWidth: width - 2, top, pointerEvents: 'none', zIndex: 8 }}
+    >
+      {names.get(id)}
+    </span>
+  ));
 }
 
 function NowLine({ top }: { readonly top: number }) {
