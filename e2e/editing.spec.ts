@@ -153,8 +153,18 @@ test('every control has a name, and on a phone a thumb can hit it', async ({ pag
   await page.getByRole('button', { name: /^Length:/ }).click();
   await check();
   await page.keyboard.press('Escape');
-  for (const name of ['Pictures', 'Finish'] as const) {
+  for (const name of ['Pictures', 'Finish', 'Voice'] as const) {
     await face(page, name);
+    await check();
+  }
+  for (const panel of [/^Dips:/, 'Speakers', /clear at the tightest/]) {
+    await page.getByRole('button', { name: panel }).click();
+    await check();
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: /^1-puddle/ }).press('Enter');
+  for (const tool of ['Dip', 'Takes', 'Words', 'Pauses', 'Pins']) {
+    await page.getByRole('button', { name: tool, exact: true }).click();
     await check();
   }
 

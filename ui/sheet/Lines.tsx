@@ -6,6 +6,7 @@ import { letGo, snapBy } from '../../session/bed/snapping';
 import { useOpenShow } from '../../session/open/store';
 import { openPanel } from '../panels/open';
 import type { Column } from './columns';
+import { TARGET } from './Handle';
 import { speakerColumns } from './PieceLane';
 import { NOW_AT, type Viewport } from './useSheetScroll';
 import { useVerticalDrag } from './useVerticalDrag';
@@ -71,7 +72,7 @@ function WrittenLine({ line, base, column, view: { pixelsPerSecond } }: LineProp
         left: column.x + 2,
         width: column.width - 4,
         top: line.at * pixelsPerSecond,
-        height: Math.max(24, seconds * pixelsPerSecond),
+        height: Math.max(TARGET, seconds * pixelsPerSecond),
         borderRadius: 8,
         touchAction: 'pan-y',
         cursor: 'pointer',

@@ -56,6 +56,7 @@ function moveChosen(seconds: number, exact: boolean, pixelsPerSecond: number): P
 /** The body of a part: a tap chooses it, press and hold lifts and moves it, with all that are chosen, once it is. */
 export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSecond, tone, chosen, title, home }: BodyProps) {
   const { edit, tryOut, endPreview, setFace } = useOpenShow.getState();
+  const height = partSeconds(part) * pixelsPerSecond;
   const drag = useVerticalDrag({
     pixelsPerSecond,
     hold: LIFT,
@@ -83,7 +84,7 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
         left,
         width,
         top: part.at * pixelsPerSecond,
-        height: partSeconds(part) * pixelsPerSecond,
+        height,
         borderRadius: 8,
         touchAction: 'pan-y',
         cursor: chosen ? 'grab' : 'pointer',
@@ -91,13 +92,17 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
         willChange: chosen ? 'transform' : 'auto',
       }}
     >
-      {/* The keyboard's handle keeps to the now line: a focus on the whole body would scroll, and so move the moment. */}
+      {/* A short part is taken hold of beyond its ends. The keyboard's handle keeps to the now line: a focus on the whole body would scroll, and so move the moment. */}
       <div
         role="button"
         tabIndex={0}
         aria-pressed={chosen}
         aria-label={`${title}, from ${sayTime(part.at)} to ${sayTime(partEnd(part))}${chosen ? ', chosen; arrow keys move it' : ''}`}
-        style={{ position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: `min(44px, 100%)`, borderRadius: 8 }}
+        style={
+          height < TARGET
+            ? { position: 'absolute', left: 0, right: 0, top: (height - TARGET) / 2, height: TARGET }
+            : { position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: TARGET, borderRadius: 8 }
+        }
       />
     </div>
   );
