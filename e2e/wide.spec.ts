@@ -63,6 +63,9 @@ test('@wide all fields of the chosen part stand beside the sheet, and the loudne
   await page.keyboard.press('Enter');
   for (const name of ['Starts at', 'From', 'To', 'Fade up', 'Fade out', 'Loudness in dB', 'Loudness in %'])
     await expect(field(page, name)).toBeVisible();
+  // With its dips the demo stays below full scale even at 200 %: the bed is made louder first.
+  await field(page, 'Loudness in dB').fill('0');
+  await field(page, 'Loudness in dB').press('Enter');
   await field(page, 'Fade out').fill('3');
   await field(page, 'Fade out').press('Enter');
   const bend = page.getByRole('slider', { name: 'Fade out: bend' });
@@ -73,7 +76,7 @@ test('@wide all fields of the chosen part stand beside the sheet, and the loudne
   await page.getByRole('tab', { name: 'Finish' }).click();
   await field(page, 'Loudness of the whole').fill('+6');
   await field(page, 'Loudness of the whole').press('Enter');
-  await expect(page.getByText(/highest peak is \+0\.\d dB above full scale/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/highest peak is \+\d\.\d dB above full scale/)).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Float', exact: true }).click();
   await expect(page.getByText(/above full scale: the file would distort/)).toBeHidden();
 });
