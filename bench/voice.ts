@@ -1,7 +1,8 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { dipPinsOf, dipsOf, envelopeAt, partEnvelope, type Heard } from '../core/level';
+import { WavWriter } from '../core/files';
 import { movePart, setDips } from '../core/show/edits';
 import { profileOf } from '../core/speech';
 import { memorySource } from '../core/sound';
@@ -66,6 +67,26 @@ export function voiceFigures(): Figure[] {
   ];
 }
 
+/** From laying a narration of ten minutes until its dips are on the sheet: listened to in the worker, written down, drawn. */
+async function listeningTo(page: Page): Promise<Figure> {
+  const path = resolve('.cache/bench/ten-minutes-spoken.wav');
+  if (!existsSync(path)) {
+    const writer = new WavWriter('int16', 1, RATE);
+    const sound = longNarration();
+    writeFileSync(path, Buffer.concat([writer.header(sound.length), writer.encode(sound, sound.length)]));
+  }
+  await page.getByRole('tab', { name: 'Voice' }).click();
+  await page.getByTestId('files: Bring in').setInputFiles(path);
+  const lay = page.getByRole('button', { name: /^Lay it at/ });
+  await lay.waitFor({ timeout: 120_000 });
+  const start = Date.now();
+  await lay.click();
+  await page.getByTestId('dip band').first().waitFor({ timeout: 60_000 });
+  const seconds = (Date.now() - start) / 1000;
+  await page.getByRole('button', { name: /^Undo: lay a piece/ }).click();
+  return { name: 'A 10-minute narration, from laying it to its dips on the sheet', value: seconds, unit: 's' };
+}
+
 /** Dragging a narration in a show of ten minutes with 40 of them: river and dips are drawn anew with it. */
 export async function narrating(page: Page): Promise<Figure[]> {
   mkdirSync(resolve('.cache/bench'), { recursive: true });
@@ -77,6 +98,7 @@ export async function narrating(page: Page): Promise<Figure[]> {
   await page.getByTestId('files: Add music').setInputFiles(bed);
   await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 120_000 });
   await page.keyboard.press('Home');
+  const listened = await listeningTo(page);
   await bringNarrations(page, [narrationFile('dug', 'We dug where the water stood. It took all day.')]);
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
   for (const [name, value] of [
@@ -90,5 +112,5 @@ export async function narrating(page: Page): Promise<Figure[]> {
   await page.getByRole('button', { name: `Undo: repeat ${NARRATIONS - 1} times` }).waitFor();
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
   await page.getByTestId('dip band').first().waitFor();
-  return dragging(page, `one of ${NARRATIONS} narrations`, '[aria-pressed="true"][aria-label*="chosen"]');
+  return [listened, ...(await dragging(page, `one of ${NARRATIONS} narrations`, '[aria-pressed="true"][aria-label*="chosen"]'))];
 }

@@ -18,8 +18,8 @@ const HALF_RATE: Hertz = LOW_RATE / 2;
 const LONG = 512;
 /** Silence on either side of the sound, low-rate frames. */
 const MARGIN = 1024;
-/** The fine structure is looked at every fourth step. */
-export const LONG_STEPS = 4;
+/** The fine structure is looked at every eighth step. */
+export const LONG_STEPS = 8;
 
 /** Bands in mel from 100 Hz to 3.9 kHz, and above them the hiss of consonants, which counts as four. */
 const LOW_BANDS = 14;
@@ -28,7 +28,7 @@ const [LOWEST, HIGHEST] = [100, 3900];
 /** The fine structure lies here: below it hardly moves when a voice glides, above there is little of it. */
 const FINE = { low: Math.round((400 * LONG) / HALF_RATE), high: Math.round((2800 * LONG) / HALF_RATE) };
 /** It is compared with what was 80 ms before. */
-const APART = 2;
+const APART = 1;
 
 /** What is known of each 10 ms of a sound. */
 export interface Features {
@@ -38,11 +38,11 @@ export interface Features {
   /** K-weighted mean square, channels added. */
   readonly power: Float32Array;
   /**
-   * For every fourth step how alike the fine structure is to that 80 ms before, [−1, 1]: notes stand still, a voice glides
+   * For every eighth step how alike the fine structure is to that 80 ms before, [−1, 1]: notes stand still, a voice glides
    * and its consonants have none.
    */
   readonly still: Float32Array;
-  /** For every fourth step how periodic it is, [0, 1], and with how many Hz; 0 where it is not. */
+  /** For every eighth step how periodic it is, [0, 1], and with how many Hz; 0 where it is not. */
   readonly voiced: Float32Array;
   readonly pitch: Float32Array;
 }
@@ -81,7 +81,7 @@ function thirds(from: Float32Array, start: number, into: Float32Array, at: numbe
   }
 }
 
-const PAGE: Frames = POWER_HOP * 200;
+const PAGE: Frames = POWER_HOP * 1000;
 
 /** The sound at the low rate, one channel, with `MARGIN` frames of silence on either side, and its power. Yields the share done. */
 function* lowered(source: PcmSource): Generator<number, { low: Float32Array; power: Float32Array }> {
@@ -127,25 +127,23 @@ export function* featuresOf(source: PcmSource): Generator<number, Features> {
     if (frame + 1 < frames) fillBands(short.two, bandOf, hiss, bands, frame + 1);
     if (frame % 4000 === 0) yield 0.4 + (frame / frames) * 0.25;
   }
-  const fours = Math.ceil(frames / LONG_STEPS);
-  const still = new Float32Array(fours);
-  const voiced = new Float32Array(fours);
-  const pitch = new Float32Array(fours);
+  const looks = Math.ceil(frames / LONG_STEPS);
+  const still = new Float32Array(looks);
+  const voiced = new Float32Array(looks);
+  const pitch = new Float32Array(looks);
   const long = new PairedSpectra(LONG);
   const fine = new FineStructure();
   const tone = new Tone(half);
   const place = (i: number) => middle(Math.min(i * LONG_STEPS, frames - 1)) >> 1;
-  for (let i = 0; i < fours; i += 2) {
+  for (let i = 0; i < looks; i += 2) {
     long.take(half, place(i) - LONG / 2, place(i + 1) - LONG / 2);
     still[i] = fine.push(long.one);
     tone.at(place(i), i, voiced, pitch);
-    if (i + 1 < fours) {
+    if (i + 1 < looks) {
       still[i + 1] = fine.push(long.two);
-      // A voice lasts: every other look is enough.
-      voiced[i + 1] = voiced[i]!;
-      pitch[i + 1] = pitch[i]!;
+      tone.at(place(i + 1), i + 1, voiced, pitch);
     }
-    if (i % 2000 === 0) yield 0.65 + (i / fours) * 0.35;
+    if (i % 2000 === 0) yield 0.65 + (i / looks) * 0.35;
   }
   return { frames, bands, power, still, voiced, pitch };
 }

@@ -154,7 +154,7 @@ function runsOf(active: Uint8Array): Run[] {
   return runs.filter(([from, to]) => to - from >= SHORTEST);
 }
 
-/** Mean stillness around every fourth step, of what sounds. */
+/** Mean stillness around each look at the fine structure, of what sounds. */
 function stillAround({ still }: Features, active: Uint8Array): Float32Array {
   const sums = new Float64Array(still.length + 1);
   const counts = new Float64Array(still.length + 1);
