@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { narration, profile, withNarrations } from '../../tests/heard';
-import { mediaId, showOf, soundMedia } from '../../tests/shows';
+import { mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
 import { addTake, muteParts, movePart, setDips, setPartDip, splitParts, trimEdge, useTake as changeTake } from '../show/edits';
-import type { DipRules, Show } from '../show';
+import { ownParts, type DipRules, type Show } from '../show';
 import { decibelsOfPercent } from '../units';
 import { deepest, type Dent } from './bends';
 import { depthFor, overIn, type Sum } from './clear';
-import { bendAt, dipPinsOf, dipsOf, pinsWithDips } from './dips';
+import { bendAt, dipPinsOf, dipsOf, needsHearing, pinsWithDips, saidIn } from './dips';
 import type { Heard } from './voices';
 
 /** Sounds 1 to 9 have speech from 1 to 3 s and from 4.2 to 5 s of 6 s; the bed is sound 1000. */
@@ -84,6 +84,23 @@ describe('a dip', () => {
       [26, -2],
       [120, -2],
     ]);
+  });
+
+  it('is also there for speech in the clips’ own sound, where that is wanted; that sound makes no room for itself', () => {
+    const base = withClip(showOf([10, 50], 60), 1, 8, { hold: 8 });
+    const heard: Heard = new Map([...HEARD, [mediaId(2000), profile(8, [[2, 4]])]]);
+    expect(dipsOf(base, heard).dips).toEqual([]);
+    const asked = rules(base, { hearsClips: true });
+    const { dips, bed, own } = dipsOf(asked, heard);
+    expect(dips).toMatchObject([{ own: true, from: 12, to: 14, gain: -10 }]);
+    expect([bed.length, own.length]).toEqual([4, 0]);
+    // A narration lowers the clip's sound as well, unless the show says otherwise.
+    const spoken = withNarrations(asked, say(1, 11));
+    const clip = ownParts(spoken)[0]!;
+    expect(dipPinsOf(spoken, dipsOf(spoken, heard), clip).length).toBeGreaterThan(0);
+    expect(dipPinsOf(rules(spoken, { own: false }), dipsOf(rules(spoken, { own: false }), heard), clip)).toEqual([]);
+    expect(saidIn(spoken, heard)).toEqual([{ from: 12, to: 16 }]);
+    expect(needsHearing(asked).map((part) => part.id)).toContain(clip.id);
   });
 
   it('raises the bed where nobody speaks for longer than is chosen', () => {
