@@ -15,11 +15,40 @@ function add(media: MediaId, profile: Profile): void {
   useHeard.setState(({ heard }) => ({ heard: new Map(heard).set(media, profile) }));
 }
 
+/** A sound that is listened to moves on at least this often; one that stands still is listened to anew, ms. */
+const PATIENCE = 8_000;
+const TRIES = 3;
+
+/**
+ * Listens to a stored sound in the worker. A browser's file now and then does not open while another worker has it; the question is then
+ * asked again, so that nothing waits for ever.
+ */
+async function listenTo(media: MediaId): Promise<Profile> {
+  for (let turn = 1; ; turn += 1) {
+    const stop = new AbortController();
+    let timer = setTimeout(() => stop.abort(), PATIENCE);
+    const moved = () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => stop.abort(), PATIENCE);
+    };
+    try {
+      return await listener().call('profile', { media }, { signal: stop.signal, onProgress: moved });
+    } catch (error) {
+      if (!stop.signal.aborted || turn === TRIES) throw error;
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+}
+
+/** One sound after the other: the shortest wait for the first dips. */
+let queue: Promise<unknown> = Promise.resolve();
+
 function ask(media: MediaId): Promise<void> {
   const known = asked.get(media);
   if (known) return known;
-  const asking = listener()
-    .call('profile', { media })
+  const asking = queue
+    .then(() => listenTo(media))
     .then((profile) => add(media, profile))
     .catch((error: unknown) => {
       // Asked again when the show needs it next: the file may be brought in meanwhile.
@@ -27,6 +56,7 @@ function ask(media: MediaId): Promise<void> {
       const { code } = failureOf(error);
       if (code !== 'media.missing') report(error);
     });
+  queue = asking;
   asked.set(media, asking);
   return asking;
 }

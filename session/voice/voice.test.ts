@@ -279,6 +279,25 @@ describe('narrations', () => {
   });
 });
 
+it('listens anew to a sound that stands still, so that nothing waits for ever', async () => {
+  jest.useFakeTimers();
+  try {
+    let turn = 0;
+    mockListen.mockImplementation((_name: string, _details: unknown, { signal }: { signal: AbortSignal }) => {
+      turn += 1;
+      if (turn > 1) return Promise.resolve(profile(8, [[2, 3]]));
+      return new Promise((_resolve, reject) => signal.addEventListener('abort', () => reject(new Failure('cancelled'))));
+    });
+    const stuck = withNarrations(showOf([40], 60), narration(3077, 8, 2));
+    const known = heardFor(stuck);
+    await jest.advanceTimersByTimeAsync(9_000);
+    expect((await known).get(stuck.parts[1]!.media)?.speech).toEqual([{ from: 2, to: 3 }]);
+    expect(turn).toBe(2);
+  } finally {
+    jest.useRealTimers();
+  }
+});
+
 describe('pins', () => {
   it('are added where the level is, chosen, moved together without passing others, and removed', () => {
     choose('bed-1');
