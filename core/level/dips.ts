@@ -163,7 +163,7 @@ function gapsBetween(speech: readonly Dip[], seconds: Seconds): { quiet: Seconds
 const powers = new WeakMap<Part, { readonly key: string; readonly power: PartPower }>();
 
 /** The power of a part before dips; null where it was not listened to. */
-export function powerOf(show: Show, part: Part, heard: Heard): PartPower | null {
+function powerOf(show: Show, part: Part, heard: Heard): PartPower | null {
   const profile = heard.get(part.media);
   if (!profile) return null;
   const lane = show.lanes.find((one) => one.id === part.lane)!;

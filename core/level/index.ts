@@ -3,6 +3,6 @@ export { LEAST_ALIKE, applyCross, crossGain, type CrossShape } from './cross';
 export { bounds, joinAcross, joinFolded, joinsBetween, type CutEnds, type JoinSide, type PartJoins, type PlannedJoin } from './joins';
 export { partEnvelope } from './part';
 export { NOTHING_HEARD, narrationsOf, phrasesOf, speakingClips, voicedIn, type Heard, type Voiced } from './voices';
-export { bendAt, dipPinsOf, dipsOf, needsHearing, pinsWithDips, powerOf, saidIn, type Dip, type Dips } from './dips';
+export { bendAt, dipPinsOf, dipsOf, needsHearing, pinsWithDips, saidIn, type Dip, type Dips } from './dips';
 export { type Bend } from './bends';
 export { ALONE, LOWEST, overIn, type Over, type Sum } from './clear';

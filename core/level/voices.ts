@@ -32,7 +32,7 @@ export function phrasesOf(show: Show, part: Part, heard: Heard): Stretch[] {
   return phrases;
 }
 
-/** The narrations that are heard, and whether solo is left out of it: soloing the bed does not change what it does. */
+/** The narrations that ask for dips. Solo does not count: whoever listens to the bed alone hears what it does. */
 export function narrationsOf(show: Show): Part[] {
   const lanes = new Set(show.lanes.filter((lane) => lane.kind === 'voice' && !lane.mute).map((lane) => lane.id));
   return show.parts.filter((part) => lanes.has(part.lane) && !part.mute);

@@ -1,3 +1,3 @@
-export { PROFILE, POWER_STEP, packProfile, profileOf, profiling, unpackProfile, type Profile } from './profile';
-export { pausesIn, speechWith, toldAlso, union, without } from './told';
+export { POWER_STEP, packProfile, profileOf, profiling, unpackProfile, type Profile } from './profile';
+export { pausesIn, speechWith, toldAlso, without } from './told';
 export { speakingSeconds } from './reading';

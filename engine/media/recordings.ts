@@ -1,8 +1,24 @@
 import Joi from 'joi';
 import { WavWriter } from '../../core/files';
 import { RATE } from '../../core/units';
-import type { About } from '../record/record.protocol';
 import { fileAt, namesIn, places, removeAt } from './folders';
+
+/** What is being recorded, kept beside it so that it can be found again. */
+export interface About {
+  /** Names the recording's files. */
+  readonly id: string;
+  readonly show: string;
+  readonly lane: string;
+  /** Moment of the show that sounded when it began, seconds. */
+  readonly at: number;
+  /** What a line spoken at that moment comes late by in the recording, seconds. */
+  readonly late: number;
+  /** A narration that gets a new take; a written line that is recorded. */
+  readonly part?: string | undefined;
+  readonly line?: string | undefined;
+  /** Milliseconds since 1970. */
+  readonly started: number;
+}
 
 /** A recording that lies in the private file system and is in no show yet. */
 export interface Found {

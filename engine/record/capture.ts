@@ -3,7 +3,7 @@ import { sweep } from '../../core/sound';
 import { RATE } from '../../core/units';
 import type { Microphone } from './microphone';
 import type { RecordClient } from './record.client';
-import type { About } from './record.protocol';
+import type { About } from '../media/recordings';
 
 const MODULE = '/capture.worklet.js';
 const loaded = new WeakMap<AudioContext, Promise<void>>();

@@ -1,19 +1,4 @@
-/** What is being recorded, kept beside it so that it can be found again. */
-export interface About {
-  /** Names the recording's files. */
-  readonly id: string;
-  readonly show: string;
-  readonly lane: string;
-  /** Moment of the show that sounded when it began, seconds. */
-  readonly at: number;
-  /** What a line spoken at that moment comes late by in the recording, seconds. */
-  readonly late: number;
-  /** A narration that gets a new take; a written line that is recorded. */
-  readonly part?: string | undefined;
-  readonly line?: string | undefined;
-  /** Milliseconds since 1970. */
-  readonly started: number;
-}
+import type { About } from '../media/recordings';
 
 /** A block from the microphone: one channel, with the frame of the audio clock it begins at. */
 export interface Captured {

@@ -2,8 +2,7 @@ import { create } from 'zustand';
 import { failureOf } from '../../core/failure';
 import { LIMITS, type Media } from '../../core/show';
 import { addTake, layNarration } from '../../core/show/edits';
-import { dropRecording, recordedFile, recordingsOf, type Found } from '../../engine/media/recordings';
-import type { About } from '../../engine/record/record.protocol';
+import { dropRecording, recordedFile, recordingsOf, type About, type Found } from '../../engine/media/recordings';
 import { newId } from '../ids';
 import { currentShow, flushShow, report, useOpenShow } from '../open/store';
 import { listener } from '../workers';
@@ -24,22 +23,20 @@ export async function lookForRecordings(): Promise<void> {
   }
 }
 
-/** The shortest recording that is kept, seconds. */
-const SHORTEST = 0.1;
-
-/** Takes a recording into the show it was made for; it stays on the disk until the show is saved. Says whether there was anything. */
+/** Takes a recording into the show it was made for; it stays on the disk until the show that names it is saved. Says whether there was anything. */
 export async function keepRecording(id: string): Promise<boolean> {
   busy = id;
   try {
     const show = currentShow();
     const [one] = show ? (await recordingsOf(show.id, null)).filter(({ about }) => about.id === id) : [];
-    const file = one && one.seconds >= SHORTEST ? await recordedFile(id, nameFor(one.about)) : null;
+    const file = one ? await recordedFile(id, nameFor(one.about)) : null;
     if (!one || !file) return false;
     const { media } = await listener().call('take', { file, name: file.name, want: 'sound' });
     if (currentShow()?.id !== one.about.show) return false;
     lay(one.about, media);
     await flushShow();
-    await dropRecording(id);
+    // Only what is on the disk by its own name is safe without the recording.
+    if (useOpenShow.getState().saved.status === 'saved') await dropRecording(id);
     return true;
   } finally {
     busy = null;

@@ -3,7 +3,7 @@ import { Failure, failureOf } from '../../core/failure';
 import { showSeconds, type Show } from '../../core/show';
 import { Capture } from '../../engine/record/capture';
 import { openMicrophone, openPractice, type Microphone } from '../../engine/record/microphone';
-import type { About } from '../../engine/record/record.protocol';
+import type { About } from '../../engine/media/recordings';
 import { newId } from '../ids';
 import { currentShow, useOpenShow } from '../open/store';
 import { audioClock, pause, playToRecord, useTransport } from '../sound/transport';

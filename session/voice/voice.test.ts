@@ -4,10 +4,11 @@ import { startHistory, type Show } from '../../core/show';
 import { Failure } from '../../core/failure';
 import type { Found } from '../../engine/media/recordings';
 
+const mockSave = jest.fn();
 jest.mock('../shows/records', () => ({
   START_PLACE: { now: 0, face: 'voice', zoom: 45, own: true, snap: true },
   openRecord: jest.fn(),
-  saveRecord: async () => undefined,
+  saveRecord: (): unknown => mockSave(),
   savePlace: async () => undefined,
   keepUnsaved: () => undefined,
 }));
@@ -120,6 +121,7 @@ beforeEach(async () => {
   });
   mockRecord.mockImplementation(async (name: string) => (name === 'finish' ? mockCapture.end.resolve?.() : undefined));
   mockPlay.mockResolvedValue(12.5);
+  mockSave.mockResolvedValue(undefined);
   mockOpen.mockResolvedValue({});
   mockFound = [];
   mockDropped.length = 0;
@@ -187,6 +189,17 @@ describe('recording', () => {
     await keepFound(id);
     expect(show().parts.at(-1)).toMatchObject({ at: 6, media: taken.id });
     expect(useFound.getState().found).toEqual([]);
+  });
+
+  it('stays on the disk where the show that names it cannot be saved', async () => {
+    mockFound = [{ about: { id: 'kept', show: 'test', lane: 'voice', at: 6, late: 0, started: 1 }, seconds: 3 }];
+    mockSave.mockRejectedValue(new Failure('storage.full'));
+    await keepFound('kept');
+    expect(show().parts.at(-1)).toMatchObject({ at: 6, media: taken.id });
+    expect(mockDropped).toEqual([]);
+    mockSave.mockResolvedValue(undefined);
+    await keepFound('kept');
+    expect(mockDropped).toEqual(['kept']);
   });
 
   it('says what is wrong with the microphone, and that nothing was recorded', async () => {

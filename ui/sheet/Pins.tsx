@@ -13,7 +13,7 @@ const PER_PIXEL = 0.15;
 const STRAY = 5;
 
 /** Gain at which a pin lies on the bank, dB, before pins. */
-export type LevelAt = (moment: number) => number;
+type LevelAt = (moment: number) => number;
 
 interface Props {
   readonly part: Part;

@@ -7,7 +7,7 @@ import { Say } from '../controls/Say';
 import { Reading } from '../controls/Reading';
 
 // The chart comes only when a wide screen asks for it: a phone's first visit does not pay for it.
-const LoudnessChart = lazy(async () => ({ default: (await import('./charts')).LoudnessChart }));
+const LoudnessChart = lazy(async () => ({ default: (await import('../charts')).LoudnessChart }));
 
 /** How loud the show is over its time, and the two numbers that count. */
 export function LoudnessCard({ show, width }: { readonly show: Show; readonly width: number }) {

@@ -15,7 +15,7 @@ import { MARKS } from '../words/voices';
 import { useState } from 'react';
 
 // The chart comes only when it is looked at: a first visit does not pay for it.
-const OverChart = lazy(async () => ({ default: (await import('../stage/charts')).OverChart }));
+const OverChart = lazy(async () => ({ default: (await import('../charts')).OverChart }));
 
 interface Props {
   readonly show: Show;

@@ -2,8 +2,7 @@ import { FakeFiles } from '../../../tests/opfs';
 import type { Show } from '../../../core/show';
 import { sweep as sweepOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
-import { dropRecording, recordedFile, recordingsOf } from '../../media/recordings';
-import type { About } from '../record.protocol';
+import { dropRecording, recordedFile, recordingsOf, type About } from '../../media/recordings';
 import { Recorder } from './recorder';
 
 const files = new FakeFiles();

@@ -3,7 +3,8 @@ import { delayOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
 import { handleAt, places, storageFailure } from '../../media/folders';
 import { syncHandle, type SyncHandle, writeAt } from '../../media/write';
-import type { About, Captured, RecordCalls } from '../record.protocol';
+import type { About } from '../../media/recordings';
+import type { Captured, RecordCalls } from '../record.protocol';
 
 /** Frames kept while waiting for the show to begin. */
 const WAITING = RATE;

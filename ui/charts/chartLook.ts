@@ -1,4 +1,4 @@
-import type { Tokens } from './useTokens';
+import type { Tokens } from '../theme/useTokens';
 
 /** What all charts along the show have in common; `axis` is the width of the numbers beside them, pixels. */
 export function chartLook(tokens: Tokens, width: number, axis: number, points: number) {

@@ -1,7 +1,7 @@
 import { LineChart } from 'react-native-gifted-charts';
 import type { Over } from '../../core/level';
 import { clamp } from '../../core/units';
-import { chartLook } from '../theme/chartLook';
+import { chartLook } from './chartLook';
 import { useTokens } from '../theme/useTokens';
 
 /** Points that fit the width; each is the least of its stretch. */

@@ -1,6 +1,6 @@
 import { LineChart } from 'react-native-gifted-charts';
 import { clamp } from '../../core/units';
-import { chartLook } from '../theme/chartLook';
+import { chartLook } from './chartLook';
 import { useTokens } from '../theme/useTokens';
 
 const FLOOR = -60;
