@@ -16,8 +16,9 @@ export function stemsOf(show: Show, heard: Heard): Stems {
   const plan = planShow(show, heard);
   const voices = new Set([...narrationsOf(show), ...speakingClips(show)].map((part) => part.id));
   return {
-    voice: { ...plan, parts: plan.parts.filter((part) => voices.has(part.id)) },
-    rest: { ...plan, parts: plan.parts.filter((part) => !voices.has(part.id)) },
+    // Held peaks would lower both alike: the difference is that of the sounds themselves.
+    voice: { ...plan, ceiling: null, parts: plan.parts.filter((part) => voices.has(part.id)) },
+    rest: { ...plan, ceiling: null, parts: plan.parts.filter((part) => !voices.has(part.id)) },
     said: saidIn(show, heard),
   };
 }

@@ -54,6 +54,8 @@ export interface Plan {
   readonly master: Gain;
   /** Frames over which the whole fades at the very end: not 0 where a part would run over the show's end and be cut there. */
   readonly closing: Frames;
+  /** No true peak goes above this; null where nothing is held. */
+  readonly ceiling: Gain | null;
   readonly parts: readonly PlannedPart[];
 }
 
@@ -70,8 +72,9 @@ export function planShow(show: Show, heard: Heard = NOTHING_HEARD): Plan {
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   const sounds = (part: Part) => !part.mute && isHeard(lanes.get(part.lane)!, soloed);
   const parts = planParts(show, [...show.parts, ...ownParts(show)].filter(sounds), heard);
+  const ceiling = show.master.ceiling === undefined ? null : gainOfDecibels(show.master.ceiling);
   const overruns = parts.some((part) => part.end > frames);
-  return { frames, master: gainOfDecibels(show.master.gain), closing: overruns ? Math.min(EDGE, frames) : 0, parts };
+  return { frames, master: gainOfDecibels(show.master.gain), closing: overruns ? Math.min(EDGE, frames) : 0, ceiling, parts };
 }
 
 /** Parts of a show as the mixer plays them, heard or not, each with its crossings. */
@@ -95,7 +98,7 @@ export function planSpans(media: MediaId, seconds: number, spans: readonly Span[
   const fadeOut = { seconds: out, bend: 0 };
   const part: Part = { id: 'sound', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
   const planned = planPart(part, lane, seconds, null, null);
-  return { frames: planned.end, master: 1, closing: 0, parts: [planned] };
+  return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned] };
 }
 
 function isHeard(lane: Lane, soloed: boolean): boolean {

@@ -2,6 +2,7 @@ import { applyCross, fillEnvelope, type JoinSide, type PlannedJoin } from '../le
 import type { MediaId } from '../show/types';
 import { alikeness, isSilent, type PcmSource, type SoundPlace } from '../sound';
 import type { Frames } from '../units';
+import { Limiter } from './limit';
 import type { Plan, PlannedPart, PlannedSpan } from './plan';
 
 /** Frames mixed in one go; scratch memory is this long whatever a caller asks for. */
@@ -18,6 +19,8 @@ export class Mixer {
   /** What the sounds at a join are like, found out when it is first heard: it follows from plan and sources alone. */
   private readonly joins = new Map<PlannedJoin, JoinSound & { readonly curves: Curves | null }>();
 
+  private readonly limiter: Limiter | null;
+
   constructor(
     private readonly plan: Plan,
     private readonly sources: ReadonlyMap<MediaId, PcmSource>,
@@ -25,6 +28,7 @@ export class Mixer {
     for (const part of plan.parts) {
       if (!sources.has(part.media)) throw new RangeError(`no source for media ${part.media}`);
     }
+    this.limiter = plan.ceiling === null ? null : new Limiter(plan.ceiling, (first, count, into) => this.mix(first, count, into));
   }
 
   /**
@@ -33,6 +37,11 @@ export class Mixer {
    */
   render(first: Frames, count: number, into: Float32Array): void {
     if (count * 2 > into.length) throw new RangeError(`count ${count} needs ${count * 2} samples, into has ${into.length}`);
+    if (this.limiter) this.limiter.render(first, count, into);
+    else this.mix(first, count, into);
+  }
+
+  private mix(first: Frames, count: number, into: Float32Array): void {
     into.fill(0, 0, count * 2);
     const low = Math.max(0, first);
     const high = Math.min(this.plan.frames, first + count);

@@ -17,6 +17,7 @@ export {
   type LaneKind,
   type Line,
   type Marks,
+  type Master,
   type Media,
   type MediaId,
   type OwnSound,
@@ -57,4 +58,5 @@ export { BED_LANE, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, n
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
 export { pinLevel } from './pins';
 export { heardMoment, soundKey, soundOfKey, soundSeconds, sourceMoment, speedOf } from './speed';
+export { creditsOf, wordsOfCard, type CreditLine, type Credits } from './credits';
 export { loopOf, loopSeconds, loopSpans, passesFor, type Loop } from './loop';

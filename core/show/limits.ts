@@ -4,7 +4,7 @@ export const LIMITS = {
   hold: { least: 0.1, most: 600, start: 5 },
   dissolve: { start: 0.5 },
   /** A plain card stands 3 s with a 3 s dissolve to start with (common practice). */
-  card: { hold: 3, dissolve: 3, words: 200 },
+  card: { hold: 3, dissolve: 3, words: 200, credits: 5 },
   /** Fade from and to black at the show's ends, seconds. */
   black: { most: 20 },
   /** Sound before and after its picture, seconds; fades of a clip's own sound to start with: enough against a hard cut. */
@@ -31,6 +31,11 @@ export const LIMITS = {
   dip: { least: -60, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
   /** Speakers, takes of one line, words of one narration. */
   voice: { lanes: 12, takes: 40, words: 4000, lines: 500, told: 400 },
+  /** True-peak ceiling (dBTP) and loudness to aim for (LUFS). */
+  ceiling: { least: -12, most: 0, start: -1 },
+  aim: { least: -40, most: -5 },
+  /** Letters of one credit line. */
+  credit: 400,
   titleLength: 120,
   /** Longest show and latest start of a part, seconds: three hours of 32-bit float stereo still fit a RIFF file. */
   showSeconds: 3 * 3600,

@@ -28,6 +28,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
   3: (raw) => ({ ...raw, format: 4 }),
   /** Format 5 brought dips, written lines, and what narrations may have: takes, words, muting. */
   4: (raw) => ({ ...raw, format: 5, dips: firstDips(), lines: [] }),
+  /** Format 6 brought a ceiling, an aim, an artist and cards that show the credits: all of them may be missing. */
+  5: (raw) => ({ ...raw, format: 6 }),
 };
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */

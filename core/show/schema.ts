@@ -49,6 +49,7 @@ const card = Joi.object({
     .pattern(/^#[0-9A-Fa-f]{6}$/)
     .required(),
   words: Joi.string().allow('').max(LIMITS.card.words).required(),
+  credits: Joi.valid(true),
 });
 const picture = Joi.alternatives().conditional('.kind', {
   switch: [
@@ -210,7 +211,7 @@ const media = Joi.object({
   channels: Joi.number().integer().min(0).max(64).required(),
   width: Joi.number().integer().min(0).max(100_000).required(),
   height: Joi.number().integer().min(0).max(100_000).required(),
-  credit: Joi.string().allow('').max(400),
+  credit: Joi.string().allow('').max(LIMITS.credit),
   grid,
   marks,
   told,
@@ -232,7 +233,9 @@ const shell = Joi.object({
   parts: Joi.array().max(LIMITS.parts).required(),
   dips: dipRules.required(),
   lines: Joi.array().max(LIMITS.voice.lines).required(),
-  master: Joi.object({ gain: level.required() }).required(),
+  master: Joi.object({ gain: level.required(), ceiling: Joi.number().min(LIMITS.ceiling.least).max(LIMITS.ceiling.most) }).required(),
+  artist: title,
+  aim: Joi.number().min(LIMITS.aim.least).max(LIMITS.aim.most),
   media: Joi.object().pattern(mediaId, Joi.object()).required(),
 });
 

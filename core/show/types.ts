@@ -1,7 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 5;
+export const FORMAT = 6;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -45,6 +45,8 @@ export interface Card extends Held {
   /** `#RRGGBB`. */
   readonly colour: string;
   readonly words: string;
+  /** Its words are the credits of the show (core/show/credits.ts), whatever they are by then; `words` is not used. */
+  readonly credits?: true | undefined;
 }
 
 export type Picture = Photo | Clip | Card;
@@ -277,7 +279,8 @@ export interface Media {
   /** Photos and clips: size in pixels, turned upright. Sounds: 0. */
   readonly width: number;
   readonly height: number;
-  readonly credit?: string;
+  /** The line that credits whoever made it. */
+  readonly credit?: string | undefined;
   /** Beats and bars as a person set them. */
   readonly grid?: Grid | undefined;
   /** What a person said of its passages. */
@@ -302,6 +305,13 @@ export interface Marks {
   readonly names: readonly { readonly at: Seconds; readonly name: string }[];
 }
 
+/** The whole: its level, and where it is held. */
+export interface Master {
+  readonly gain: Decibels;
+  /** No true peak goes above this, dBTP; nothing is held where it says nothing. */
+  readonly ceiling?: Decibels | undefined;
+}
+
 /** The document. Plain immutable JSON; show length and placements are computed, never stored. */
 export interface Show {
   readonly format: typeof FORMAT;
@@ -316,6 +326,10 @@ export interface Show {
   readonly parts: readonly Part[];
   readonly dips: DipRules;
   readonly lines: readonly Line[];
-  readonly master: { readonly gain: Decibels };
+  readonly master: Master;
+  /** Who made the show: goes into files as their artist. */
+  readonly artist?: string | undefined;
+  /** The loudness that it is to have, LUFS. */
+  readonly aim?: number | undefined;
   readonly media: Readonly<Record<MediaId, Media>>;
 }

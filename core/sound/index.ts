@@ -11,3 +11,4 @@ export { speedFor, stretchedSource, stretching, toHeard, toSource, type Stretchi
 export { TRACE_STEP, TraceBuilder, traceOf } from './trace';
 export { SILENT, alikeness, isSilent, type SoundPlace } from './alike';
 export { delayOf, sweep } from './echo';
+export { PEAK_OVERSHOOT, PEAK_REACH, truePeakWithin } from './truePeak';

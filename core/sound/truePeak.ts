@@ -20,6 +20,31 @@ for (let phase = 1; phase < FACTOR; phase += 1) {
   PHASES.push(taps);
 }
 
+/** Samples on either side of a point that its interpolation looks at. */
+export const PEAK_REACH = TAPS / 2;
+/** No interpolated point is higher than this many times the highest sample around it. */
+export const PEAK_OVERSHOOT = Math.max(...PHASES.map((taps) => taps.reduce((sum, tap) => sum + Math.abs(tap), 0)));
+
+/**
+ * The true peak of frames [at, at + count) of one channel of an interleaved block, linear: the samples and the points between each and the
+ * next one. The block holds `PEAK_REACH` frames more on either side.
+ */
+export function truePeakWithin(samples: Float32Array, at: number, count: number, stride: number, offset: number): number {
+  let peak = 0;
+  for (let i = at; i < at + count; i += 1) {
+    const plain = Math.abs(samples[i * stride + offset]!);
+    if (plain > peak) peak = plain;
+    for (const taps of PHASES) {
+      let sum = 0;
+      let place = (i - PEAK_REACH + 1) * stride + offset;
+      for (let k = 0; k < TAPS; k += 1, place += stride) sum += samples[place]! * taps[k]!;
+      sum = Math.abs(sum);
+      if (sum > peak) peak = sum;
+    }
+  }
+  return peak;
+}
+
 /** Follows one channel; `peak` is the highest so far, linear. Interpolated points lag by half the filter; `finish` flushes them. */
 export class TruePeak {
   peak = 0;

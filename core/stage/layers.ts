@@ -1,3 +1,4 @@
+import { wordsOfCard } from '../show/credits';
 import { pictureAt, placePictures, showSeconds, type PlacedPicture } from '../show/placement';
 import type { FrameShape, Media, Picture, Show } from '../show/types';
 import { clamp, type Seconds } from '../units';
@@ -12,14 +13,18 @@ export interface Scene {
   readonly media: Readonly<Record<string, Pick<Media, 'width' | 'height' | 'seconds'>>>;
 }
 
-export function sceneOf(show: Pick<Show, 'pictures' | 'media' | 'shape' | 'black'>): Scene {
+export function sceneOf(show: Show): Scene {
   const media: Record<string, Pick<Media, 'width' | 'height' | 'seconds'>> = {};
   for (const picture of show.pictures) {
     if (picture.kind === 'card') continue;
     const { width, height, seconds } = show.media[picture.media]!;
     media[picture.media] = { width, height, seconds };
   }
-  return { placed: placePictures(show), seconds: showSeconds(show), shape: show.shape, black: show.black, media };
+  const placed = placePictures(show).map((one): PlacedPicture => {
+    const { picture } = one;
+    return picture.kind === 'card' && picture.credits ? { ...one, picture: { ...picture, words: wordsOfCard(show, picture) } } : one;
+  });
+  return { placed, seconds: showSeconds(show), shape: show.shape, black: show.black, media };
 }
 
 /** One picture as it is seen at a moment. Layers lie one on the other in their order. */

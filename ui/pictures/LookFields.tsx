@@ -59,16 +59,20 @@ export function CardFields({ card }: { readonly card: Card }) {
   };
   return (
     <View className="gap-2">
-      <TextInput
-        accessibilityLabel="Words on the card"
-        placeholder="A few words"
-        multiline
-        maxLength={LIMITS.card.words}
-        value={typed ?? card.words}
-        onChangeText={setTyped}
-        onBlur={commit}
-        className="min-h-[64px] rounded-control border border-line bg-card p-2 font-text text-body text-ink"
-      />
+      {card.credits ? (
+        <Say look="small">It shows the title, who made the show, and the credits as they are when it is seen.</Say>
+      ) : (
+        <TextInput
+          accessibilityLabel="Words on the card"
+          placeholder="A few words"
+          multiline
+          maxLength={LIMITS.card.words}
+          value={typed ?? card.words}
+          onChangeText={setTyped}
+          onBlur={commit}
+          className="min-h-[64px] rounded-control border border-line bg-card p-2 font-text text-body text-ink"
+        />
+      )}
       <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel="Colour of the card">
         {CARD_COLOURS.map(({ name, colour }) => {
           const here = colour === card.colour;

@@ -33,7 +33,7 @@ export function toolsFor(show: Show, pictures: readonly Picture[]): Tool[] {
 export function titleOf(show: Show, pictures: readonly Picture[]): { title: string; said: string } {
   const [first] = pictures;
   if (pictures.length > 1) return { title: `${pictures.length} pictures`, said: 'chosen' };
-  const title = first!.kind === 'card' ? first!.words || 'A plain card' : show.media[first!.media]!.title;
+  const title = first!.kind === 'card' ? (first!.credits ? 'Credits' : first!.words) || 'A plain card' : show.media[first!.media]!.title;
   return {
     title,
     said: `${first!.kind === 'photo' ? 'picture' : first!.kind} ${show.pictures.indexOf(first!) + 1} of ${show.pictures.length}`,

@@ -173,7 +173,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
     if (!sortable) useOpenShow.getState().setFace('pictures');
     tapThing('pictures', picture.id, add);
   };
-  const title = picture.kind === 'card' ? picture.words || 'no words' : media!.title;
+  const title = picture.kind === 'card' ? (picture.credits ? 'Credits' : picture.words) || 'no words' : media!.title;
   const height = Math.max(3, picture.hold * pixelsPerSecond - 3);
   return (
     <div
@@ -210,7 +210,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
       {picture.kind === 'card' ? (
         <div style={{ position: 'absolute', inset: 0, background: picture.colour }} className="flex items-center justify-center p-1">
           <span className="max-h-full overflow-hidden rounded-part bg-card px-1.5 text-center font-text text-tiny text-ink">
-            {picture.words}
+            {picture.credits ? 'Credits' : picture.words}
           </span>
         </div>
       ) : null}

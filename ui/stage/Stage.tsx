@@ -23,7 +23,9 @@ interface Props {
 
 /** Whether two shows look the same: what is done to their sound changes nothing on the stage. */
 function looksTheSame(a: Show, b: Show): boolean {
-  return a.pictures === b.pictures && a.media === b.media && a.shape === b.shape && a.black === b.black;
+  const same = a.pictures === b.pictures && a.media === b.media && a.shape === b.shape && a.black === b.black;
+  const credited = a.pictures.some((one) => one.kind === 'card' && one.credits);
+  return same && (!credited || (a.parts === b.parts && a.title === b.title && a.artist === b.artist));
 }
 
 /** Shows what lies at the now line; the play button sits on it. */
@@ -95,7 +97,9 @@ function Pictures({ show, width, height }: Props) {
 function useShownTitles(scene: Scene, show: Show): string {
   return useTransport((state) =>
     layersAt(scene, state.now)
-      .map(({ picture }) => (picture.kind === 'card' ? picture.words || 'a plain card' : show.media[picture.media]!.title))
+      .map(({ picture }) =>
+        picture.kind === 'card' ? picture.words.replaceAll('\n', ', ') || 'a plain card' : show.media[picture.media]!.title,
+      )
       .join(', dissolving into '),
   );
 }

@@ -4,6 +4,7 @@ export {
   duplicatePictures,
   movePictures,
   newCard,
+  newCreditsCard,
   newPicture,
   removePictures,
   replaceMedia,
@@ -45,7 +46,7 @@ export {
 export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, splitAtMoments, splitParts, type RangeOf } from './cutting';
 export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, setCross, shiftLater } from './pieces';
 export { layLoop, setGrid } from './loops';
-export { renameShow, setBlack, setMasterGain, setShape } from './whole';
+export { renameShow, replaceShow, setAim, setArtist, setBlack, setCredit, setMaster, setMasterGain, setShape } from './whole';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
 export { dipsToPins, pinsToDips, removePins, setDips, setPartDip, setPins, setTold, shiftSomePins } from './dips';
 export {

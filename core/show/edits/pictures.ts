@@ -32,6 +32,11 @@ export function newCard(id: string, colour: string, words: string): Card {
   return { id, kind: 'card', colour, words, hold: LIMITS.card.hold, dissolve: LIMITS.card.dissolve };
 }
 
+/** A card that shows the credits of the show, whatever they are when it is seen. */
+export function newCreditsCard(id: string, colour: string): Card {
+  return { ...newCard(id, colour, ''), credits: true, hold: LIMITS.card.credits, dissolve: 0 };
+}
+
 const counted = (count: number, verb: string) => (count === 1 ? `${verb} a picture` : `${verb} ${count} pictures`);
 
 /** Puts pictures in, in the order given, before the picture at `index` (clamped; the list's length appends). */

@@ -1,6 +1,6 @@
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import type { FrameShape } from '../types';
+import type { FrameShape, MediaId, Show } from '../types';
 import { defineEdit } from './edit';
 
 /** Renames the show. White space around is dropped; an empty title is left as it was. */
@@ -12,6 +12,41 @@ export const renameShow = defineEdit<{ title: string }>('rename the show', (show
 /** Loudness of the whole, dB. */
 export const setMasterGain = defineEdit<{ gain: Decibels }>('change loudness of the whole', (show, { gain }) => {
   show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
+});
+
+/** The level of the whole and the ceiling that its peaks are held under, dBTP; null lifts it. */
+export const setMaster = defineEdit<{ gain: Decibels; ceiling: Decibels | null }>('bring the loudness there', (show, { gain, ceiling }) => {
+  show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
+  const held = ceiling === null ? undefined : clamp(ceiling, LIMITS.ceiling.least, LIMITS.ceiling.most);
+  if (show.master.ceiling !== held) show.master.ceiling = held;
+});
+
+/** The loudness that the show is to have, LUFS; null for none. */
+export const setAim = defineEdit<{ aim: number | null }>('choose a loudness', (show, { aim }) => {
+  show.aim = aim === null ? undefined : clamp(aim, LIMITS.aim.least, LIMITS.aim.most);
+});
+
+/** Who made the show. */
+export const setArtist = defineEdit<{ artist: string }>('say who made the show', (show, { artist }) => {
+  const said = artist.trim().slice(0, LIMITS.titleLength);
+  if ((show.artist ?? '') !== said) show.artist = said === '' ? undefined : said;
+});
+
+/** The line that credits a piece or a photo; an empty one takes it away. */
+export const setCredit = defineEdit<{ media: MediaId; credit: string }>('write a credit', (show, { media, credit }) => {
+  const one = show.media[media];
+  if (!one) throw new RangeError(`media ${media} is not in this show`);
+  const said = credit.trim().replace(/\s+/g, ' ').slice(0, LIMITS.credit);
+  if ((one.credit ?? '') === said) return;
+  if (said === '') one.credit = undefined;
+  else one.credit = said;
+});
+
+/** Puts a whole show from a file in the place of this one, under its name: one step that undo takes back. */
+export const replaceShow = defineEdit<{ by: Show }>('replace by a file', (show, { by }) => {
+  for (const key of Object.keys(by) as (keyof Show)[]) if (key !== 'id') Object.assign(show, { [key]: by[key] });
+  show.artist = by.artist;
+  show.aim = by.aim;
 });
 
 export const setShape = defineEdit<{ shape: FrameShape }>('change the frame', (show, { shape }) => {

@@ -1,0 +1,42 @@
+import type { Card, Media, MediaId, Show } from './types';
+
+/** One thing that somebody made, and the line that says so. */
+export interface CreditLine {
+  readonly media: MediaId;
+  readonly title: string;
+  readonly credit: string;
+}
+
+export interface Credits {
+  /** In the order in which they are first met: music and spot sounds, then pictures. */
+  readonly lines: readonly CreditLine[];
+  /** Music and spot sounds that are used and have no line. */
+  readonly missing: readonly Media[];
+}
+
+/** Who is to be credited: for music and spot sounds always, for photos, clips and narrations where a line was written. */
+export function creditsOf(show: Show): Credits {
+  const lanes = new Map(show.lanes.map((lane) => [lane.id, lane.kind]));
+  const used = new Map<MediaId, boolean>();
+  for (const part of [...show.parts].sort((a, b) => a.at - b.at)) {
+    const kind = lanes.get(part.lane);
+    used.set(part.media, (used.get(part.media) ?? false) || kind === 'bed' || kind === 'spot');
+  }
+  for (const picture of show.pictures) if (picture.kind !== 'card') used.set(picture.media, used.get(picture.media) ?? false);
+  const lines: CreditLine[] = [];
+  const missing: Media[] = [];
+  for (const [id, asked] of used) {
+    const { title, credit } = show.media[id]!;
+    if (credit) lines.push({ media: id, title, credit });
+    else if (asked) missing.push(show.media[id]!);
+  }
+  return { lines, missing };
+}
+
+/** What a card says: its own words, or the show's title and credits as they are now. */
+export function wordsOfCard(show: Show, card: Card): string {
+  if (!card.credits) return card.words;
+  // Two pieces by the same hand are credited once.
+  const said = [...new Set(creditsOf(show).lines.map(({ credit }) => credit))];
+  return [show.title, ...(show.artist ? [`by ${show.artist}`] : []), ...said].join('\n');
+}
