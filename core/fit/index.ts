@@ -22,3 +22,4 @@ export {
 } from './answers';
 export { shaped, type Shaped } from './shaped';
 export { NOTHING_LEFT, askedOf, layingOf, pieceOf, slacksFor, stitchesOfPart, wantedSeconds, type Asked, type Slack } from './lay';
+export { noticed, readCut, type CutReading } from './noticed';

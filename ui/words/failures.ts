@@ -2,6 +2,7 @@ import type { Failure, FailureCode, FailureDetails } from '../../core/failure';
 import { saySpan, sayTime } from '../../core/units';
 
 const quoted = (details: FailureDetails) => (typeof details.name === 'string' ? `“${details.name}”` : 'The file');
+const why = (details: FailureDetails) => (typeof details.why === 'string' ? ` (${details.why})` : '');
 const number = (value: unknown) => (typeof value === 'number' ? value : 0);
 
 /** What happened, what is safe, what to do: one entry for every code. */
@@ -58,6 +59,17 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'show.missing': () =>
     'This show is not in this browser. It may have been deleted, or made on another device. Your other shows are in the list.',
   'show.elsewhere': () => 'This show is being edited in another tab, so nothing was changed here. Your work is safe. Close it there first.',
+  'file.foreign': (d) =>
+    `${quoted(d)} is not a show that was saved as a file. Nothing was changed. Choose a file that Rain Bed saved, its name ends in “.rainbed.zip”.`,
+  'file.damaged': (d) =>
+    `${quoted(d)} is damaged or was cut short${why(d)}. Nothing was changed, and your shows are safe. Copy it again from where it came from.`,
+  'file.refused': (d) =>
+    `${quoted(d)} was refused${why(d)}: no show that Rain Bed saved looks like that. Nothing was changed. Ask for it anew from whoever sent it.`,
+  'timeline.foreign': (d) =>
+    `${quoted(d)} is not an OpenTimelineIO timeline. Nothing was changed. Choose a file whose name ends in “.otio”.`,
+  'film.coding': (d) =>
+    `This browser cannot write ${String(d.format)} films of this size. Your show is safe. Choose the other kind, or a smaller size.`,
+  'sound.coding': (d) => `This browser cannot write ${String(d.format)}. Your show is safe. Choose another kind: WAV always works.`,
   'output.missing': () => 'No sound output answered. Your show is safe. Connect a speaker or headphones, then press play again.',
   'server.away': () => 'The demo show could not be fetched: its server does not answer. Your own shows are safe and work without it.',
   cancelled: () => 'Stopped. Nothing was changed.',

@@ -1,0 +1,6 @@
+export { captionsOf, subRip, webVtt, type Caption } from './captions';
+export { creditsText, cueSheetCsv, cueSheetText, cuesOf, momentsCsv, type Cue } from './lists';
+export { timelineOf } from './timelineOut';
+export { readTimeline, type LeftOut, type TimelineRead } from './timelineIn';
+export { parseBounded } from './bounded';
+export { WORK, checkEntries, entryOf, mediaEntry, type Entry } from './work';

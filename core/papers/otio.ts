@@ -1,0 +1,117 @@
+import type { Seconds } from '../units';
+
+/**
+ * The pieces of OpenTimelineIO's JSON that are written and read here, as its serialized-data reference lists them
+ * (https://opentimelineio.readthedocs.io, “Serialized Data Documentation”; from memory).
+ */
+export interface Otio {
+  readonly OTIO_SCHEMA: string;
+  readonly [key: string]: unknown;
+}
+
+export const rational = (seconds: Seconds, rate: number): Otio => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value: seconds * rate });
+
+export const range = (from: Seconds, length: Seconds, rate: number): Otio => ({
+  OTIO_SCHEMA: 'TimeRange.1',
+  start_time: rational(from, rate),
+  duration: rational(length, rate),
+});
+
+/** What we know of a thing beyond the exchange format lies under this name. */
+export const OURS = 'rain_bed';
+
+export const ours = (metadata: object): object => ({ [OURS]: metadata });
+
+interface ItemParts {
+  readonly name: string;
+  readonly metadata?: object;
+  readonly source: Otio | null;
+  readonly effects?: readonly Otio[];
+  readonly markers?: readonly Otio[];
+}
+
+const item = (schema: string, { name, metadata = {}, source, effects = [], markers = [] }: ItemParts): Otio => ({
+  OTIO_SCHEMA: schema,
+  metadata,
+  name,
+  source_range: source,
+  effects,
+  markers,
+  enabled: true,
+});
+
+export const gap = (length: Seconds, rate: number): Otio => item('Gap.1', { name: '', source: range(0, length, rate) });
+
+export const clip = (parts: ItemParts, reference: Otio): Otio => ({
+  ...item('Clip.2', parts),
+  media_references: { DEFAULT_MEDIA: reference },
+  active_media_reference_key: 'DEFAULT_MEDIA',
+});
+
+export const track = (
+  kind: 'Video' | 'Audio',
+  name: string,
+  children: readonly Otio[],
+  metadata: object,
+  markers: readonly Otio[] = [],
+): Otio => ({
+  ...item('Track.1', { name, metadata, source: null, markers }),
+  kind,
+  children,
+});
+
+export const stack = (children: readonly Otio[]): Otio => ({ ...item('Stack.1', { name: 'tracks', source: null }), children });
+
+export const file = (name: string, url: string, length: Otio | null, metadata: object): Otio => ({
+  OTIO_SCHEMA: 'ExternalReference.1',
+  metadata,
+  name,
+  available_range: length,
+  available_image_bounds: null,
+  target_url: url,
+});
+
+export const generated = (kind: string, parameters: object, length: Otio): Otio => ({
+  OTIO_SCHEMA: 'GeneratorReference.1',
+  metadata: {},
+  name: kind,
+  available_range: length,
+  available_image_bounds: null,
+  generator_kind: kind,
+  parameters,
+});
+
+/** The dissolve lies wholly before the cut. */
+export const dissolve = (seconds: Seconds, rate: number): Otio => ({
+  OTIO_SCHEMA: 'Transition.1',
+  metadata: {},
+  name: 'Dissolve',
+  transition_type: 'SMPTE_Dissolve',
+  in_offset: rational(seconds, rate),
+  out_offset: rational(0, rate),
+});
+
+export const marker = (name: string, color: string, at: Seconds, rate: number): Otio => ({
+  OTIO_SCHEMA: 'Marker.2',
+  metadata: ours({ derived: true }),
+  name,
+  color,
+  comment: '',
+  marked_range: range(at, 0, rate),
+});
+
+export const warp = (speed: number): Otio => ({
+  OTIO_SCHEMA: 'LinearTimeWarp.1',
+  metadata: {},
+  name: 'Speed',
+  effect_name: 'LinearTimeWarp',
+  time_scalar: speed,
+});
+
+export const timeline = (name: string, tracks: Otio, metadata: object): Otio => ({
+  OTIO_SCHEMA: 'Timeline.1',
+  metadata,
+  name,
+  global_start_time: null,
+  tracks,
+});

@@ -1,0 +1,307 @@
+import { Failure } from '../failure';
+import {
+  FORMAT,
+  LIMITS,
+  heardMoment,
+  newShow,
+  readShow,
+  type Card,
+  type Lane,
+  type Media,
+  type MediaId,
+  type Part,
+  type Picture,
+  type Show,
+  type Span,
+} from '../show';
+import { newPart, newPicture } from '../show/edits';
+import { firstOwnStart, newLane } from '../show/newShow';
+import type { Seconds } from '../units';
+import { OURS } from './otio';
+
+/** Something of a timeline that did not come along. */
+export interface LeftOut {
+  readonly what: 'effect' | 'kind' | 'picture' | 'sound' | 'track' | 'marker';
+  readonly name: string;
+}
+
+export interface TimelineRead {
+  readonly show: Show;
+  readonly leftOut: readonly LeftOut[];
+}
+
+/** JSON of anybody's making, looked at field by field. */
+type Raw = Readonly<Record<string, unknown>>;
+
+const isRaw = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);
+const rawOf = (value: unknown): Raw => (isRaw(value) ? value : {});
+const listOf = (value: unknown): Raw[] => (Array.isArray(value) ? value.filter(isRaw) : []);
+const wordOf = (value: unknown): string => (typeof value === 'string' ? value : '');
+const kindOf = (raw: Raw): string => wordOf(raw.OTIO_SCHEMA).replace(/\.\d+$/, '');
+const oursOf = (raw: Raw): Raw => rawOf(rawOf(raw.metadata)[OURS]);
+
+/** Seconds of a RationalTime. Rounding of the division is taken off again. */
+function secondsOf(raw: unknown): Seconds | null {
+  const { value, rate } = rawOf(raw);
+  if (typeof value !== 'number' || typeof rate !== 'number' || !(rate > 0)) return null;
+  return Math.round((value / rate) * 1e9) / 1e9;
+}
+
+interface Range {
+  readonly from: Seconds;
+  readonly length: Seconds;
+}
+
+function rangeOf(raw: unknown): Range | null {
+  const { start_time: start, duration } = rawOf(raw);
+  const from = secondsOf(start);
+  const length = secondsOf(duration);
+  return from === null || length === null || length < 0 ? null : { from, length };
+}
+
+/** The medium that a clip refers to. */
+function referenceOf(raw: Raw): Raw {
+  const key = wordOf(raw.active_media_reference_key) || 'DEFAULT_MEDIA';
+  return rawOf(rawOf(raw.media_references)[key] ?? raw.media_reference);
+}
+
+/** What a clip, a gap or whatever stands in a track lasts: its own range, or that of its medium. */
+function spanOf(raw: Raw): Range {
+  return rangeOf(raw.source_range) ?? rangeOf(referenceOf(raw).available_range) ?? { from: 0, length: 0 };
+}
+
+/**
+ * Reads an OpenTimelineIO timeline as a show. `known` are media that are at hand: a clip finds its medium by its hash, or by its file's name. What is
+ * not known is named in `leftOut`; where a picture is missing a card stands in its place, so that all lengths stay.
+ * @throws Failure `timeline.foreign` for what is no timeline, `show.damaged` where what it says makes no show.
+ */
+export function readTimeline(raw: unknown, known: readonly Media[], newId: () => string): TimelineRead {
+  const top = rawOf(raw);
+  const tracks = rawOf(top.tracks);
+  if (kindOf(top) !== 'Timeline' || kindOf(tracks) !== 'Stack') throw new Failure('timeline.foreign');
+  const reader = new Reader(known, newId);
+  for (const one of listOf(tracks.children)) reader.track(one);
+  reader.markers(tracks);
+  return reader.finish(wordOf(top.name), oursOf(top));
+}
+
+class Reader {
+  private readonly pictures: Picture[] = [];
+  private readonly lanes = new Map<string, Lane>();
+  private readonly parts: Part[] = [];
+  private readonly media: Record<MediaId, Media> = {};
+  private readonly leftOut: LeftOut[] = [];
+  private hasPictures = false;
+
+  constructor(
+    private readonly known: readonly Media[],
+    private readonly newId: () => string,
+  ) {}
+
+  finish(title: string, said: Raw): TimelineRead {
+    const fresh = newShow(this.newId(), title.slice(0, LIMITS.titleLength) || 'Timeline');
+    const kinds = new Set([...this.lanes.values()].map((lane) => lane.kind));
+    const { shape, black, ownStart, dips, lines, master, artist, aim } = said;
+    const given = Object.fromEntries(
+      Object.entries({ shape, black, ownStart, dips, lines, master, artist, aim }).filter(([, value]) => value !== undefined),
+    );
+    // What was written by an older or newer version is checked by its own number.
+    const format = typeof said.format === 'number' ? said.format : FORMAT;
+    const show = readShow({
+      ...fresh,
+      ...given,
+      format,
+      pictures: this.pictures,
+      lanes: [...this.lanes.values(), ...fresh.lanes.filter((lane) => !kinds.has(lane.kind))],
+      parts: this.parts,
+      media: this.media,
+    });
+    return { show, leftOut: this.leftOut };
+  }
+
+  track(raw: Raw): void {
+    const name = wordOf(raw.name);
+    this.markers(raw);
+    if (kindOf(raw) !== 'Track') this.skip('kind', wordOf(raw.OTIO_SCHEMA) || name);
+    else if (raw.kind === 'Audio') this.sounds(raw, name);
+    else if (raw.kind === 'Video' && !this.hasPictures) this.picturesOf(raw);
+    else this.skip('track', name || wordOf(raw.kind));
+  }
+
+  /** Stitches and beats are computed here; marks that others set are named. */
+  markers(raw: Raw): void {
+    for (const one of listOf(raw.markers)) if (oursOf(one).derived !== true) this.skip('marker', wordOf(one.name));
+  }
+
+  private skip(what: LeftOut['what'], name: string): void {
+    this.leftOut.push({ what, name: name.slice(0, LIMITS.titleLength) });
+  }
+
+  private effects(raw: Raw, taken: readonly string[]): void {
+    for (const one of listOf(raw.effects)) {
+      if (!taken.includes(kindOf(one))) this.skip('effect', wordOf(one.effect_name) || wordOf(one.name) || wordOf(one.OTIO_SCHEMA));
+    }
+  }
+
+  private picturesOf(raw: Raw): void {
+    this.hasPictures = true;
+    for (const one of listOf(raw.children)) {
+      switch (kindOf(one)) {
+        case 'Clip':
+          this.markers(one);
+          this.effects(one, []);
+          this.pictures.push(this.pictureOf(one));
+          break;
+        case 'Gap':
+          this.pictures.push(this.card('', spanOf(one).length));
+          break;
+        case 'Transition':
+          this.blend((secondsOf(one.in_offset) ?? 0) + (secondsOf(one.out_offset) ?? 0));
+          break;
+        default:
+          this.skip('kind', wordOf(one.OTIO_SCHEMA));
+          this.pictures.push(this.card(wordOf(one.name), spanOf(one).length));
+      }
+    }
+    const last = oursOf(raw).last;
+    if (typeof last === 'number') this.blend(last);
+  }
+
+  /** The dissolve of the picture that came last. */
+  private blend(seconds: Seconds): void {
+    const last = this.pictures.at(-1);
+    if (last) this.pictures[this.pictures.length - 1] = { ...last, dissolve: Math.min(seconds, last.hold) };
+  }
+
+  private card(words: string, hold: Seconds): Card {
+    return { id: this.newId(), kind: 'card', colour: '#1C2A31', words: words.slice(0, LIMITS.card.words), hold, dissolve: 0 };
+  }
+
+  private pictureOf(raw: Raw): Picture {
+    const { from, length: hold } = spanOf(raw);
+    const said = rawOf(oursOf(raw).picture);
+    const reference = referenceOf(raw);
+    if (kindOf(reference) === 'GeneratorReference') {
+      const { color, words } = rawOf(reference.parameters);
+      const card = this.card(wordOf(words) || (Object.keys(said).length > 0 ? '' : wordOf(raw.name)), hold);
+      const colour = /^#[0-9a-f]{6}$/i.test(wordOf(color)) ? wordOf(color) : card.colour;
+      return { ...card, colour, ...(said as Partial<Card>), hold, dissolve: 0 };
+    }
+    const media = this.mediaOf(reference);
+    if (!media || media.kind === 'sound') {
+      this.skip('picture', wordOf(raw.name));
+      return this.card(wordOf(raw.name), hold);
+    }
+    const start = {
+      ...newPicture(this.newId(), media, firstOwnStart()),
+      ...(said as Partial<Picture>),
+      hold,
+      dissolve: 0,
+      media: media.id,
+    };
+    return (media.kind === 'clip' ? { ...start, from } : start) as Picture;
+  }
+
+  /** The medium of a reference: described in it, or one that is at hand. */
+  private mediaOf(reference: Raw): Media | null {
+    const said = oursOf(reference).media as Media | undefined;
+    const url = wordOf(reference.target_url);
+    const hash = wordOf(said?.id) || (/([0-9a-f]{64})(?:\.\w+)?$/.exec(url)?.[1] ?? '');
+    const base = decoded(url).split(/[\\/]/).at(-1) ?? '';
+    const title = base.replace(/\.[A-Za-z0-9]{1,5}$/, '');
+    const found =
+      this.known.find((one) => one.id === hash) ?? said ?? this.known.find((one) => title !== '' && one.title === title) ?? null;
+    if (found) this.media[found.id] ??= found;
+    return found;
+  }
+
+  private sounds(raw: Raw, name: string): void {
+    const lane = this.laneOf(raw, name);
+    let at: Seconds = 0;
+    let open: { part: Part; name: string } | null = null;
+    for (const one of listOf(raw.children)) {
+      const length = spanOf(one).length;
+      const said = oursOf(one);
+      if (kindOf(one) === 'Transition') {
+        this.skip('effect', wordOf(one.transition_type) || wordOf(one.name));
+        continue;
+      }
+      if (kindOf(one) === 'Clip' && said.derived !== true && length > 0) {
+        this.markers(one);
+        this.effects(one, ['LinearTimeWarp']);
+        const media = this.mediaOf(referenceOf(one));
+        const span = media && media.channels > 0 ? this.passageOf(one, media, said) : null;
+        if (!media || !span) this.skip('sound', wordOf(one.name));
+        else if (open && said.of === open.name) open.part = this.extend(open.part, span);
+        else open = { part: this.lay(one, media, lane, at, span), name: wordOf(rawOf(said.part).id) };
+      } else if (kindOf(one) !== 'Clip' && kindOf(one) !== 'Gap') this.skip('kind', wordOf(one.OTIO_SCHEMA));
+      if (kindOf(one) === 'Gap') open = null;
+      at += length;
+    }
+  }
+
+  /** The passage that a clip plays: as we wrote it where nobody changed it since, else as the clip says. */
+  private passageOf(raw: Raw, media: Media, said: Raw): Span | null {
+    const { from: start, length } = spanOf(raw);
+    const speed = speedOf(raw);
+    const sound = { media: media.id, speed };
+    const from = speed === undefined ? start : heardMoment({ media: { [media.id]: media } }, sound, start);
+    const ours = rawOf(said.span) as Partial<Span>;
+    const same = typeof ours.from === 'number' && Math.abs(ours.from - from) < 1e-4 && Math.abs((ours.to ?? 0) - ours.from - length) < 1e-4;
+    if (same) return ours as Span;
+    const end = speed === undefined ? media.seconds : heardMoment({ media: { [media.id]: media } }, sound, media.seconds);
+    const to = Math.min(end, from + length);
+    return to - from < LIMITS.span.least ? null : { from, to, join: typeof ours.join === 'number' ? ours.join : LIMITS.join.start };
+  }
+
+  private lay(raw: Raw, media: Media, lane: string, at: Seconds, span: Span): Part {
+    const said = rawOf(oursOf(raw).part) as Partial<Part>;
+    const speed = speedOf(raw);
+    const part = {
+      ...newPart(this.newId(), lane, media),
+      ...said,
+      ...(speed === undefined ? {} : { speed }),
+      lane,
+      media: media.id,
+      at,
+      spans: [span],
+    };
+    this.parts.push(part);
+    return part;
+  }
+
+  private extend(part: Part, span: Span): Part {
+    const longer = { ...part, spans: [...part.spans, span] };
+    this.parts[this.parts.indexOf(part)] = longer;
+    return longer;
+  }
+
+  /** The lane that a track becomes: its own, or one of the kind that its name tells of. */
+  private laneOf(raw: Raw, name: string): string {
+    const said = oursOf(raw).lane as Lane | undefined;
+    if (said && typeof said.id === 'string') {
+      if (!this.lanes.has(said.id)) this.lanes.set(said.id, said);
+      return said.id;
+    }
+    const kind = /voice|narrat|speech|dialog/i.test(name) ? 'voice' : /spot|effect|sfx/i.test(name) ? 'spot' : 'bed';
+    const there = [...this.lanes.values()].find((lane) => lane.kind === kind);
+    if (there) return there.id;
+    const lane = newLane(kind, kind, name.slice(0, LIMITS.titleLength) || kind);
+    this.lanes.set(lane.id, lane);
+    return lane.id;
+  }
+}
+
+/** The speed of a clip, where it has one that we can play. */
+function speedOf(raw: Raw): number | undefined {
+  const scalar = listOf(raw.effects).find((one) => kindOf(one) === 'LinearTimeWarp')?.time_scalar;
+  return typeof scalar === 'number' && scalar !== 1 && scalar >= LIMITS.speed.least && scalar <= LIMITS.speed.most ? scalar : undefined;
+}
+
+function decoded(url: string): string {
+  try {
+    return decodeURIComponent(url);
+  } catch {
+    return url;
+  }
+}

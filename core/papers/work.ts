@@ -1,0 +1,71 @@
+import { Failure } from '../failure';
+import type { MediaId } from '../show';
+
+/** The work as one file: a ZIP (PKWARE's APPNOTE) whose entries are these. docs/FORMAT.md describes it. */
+export const WORK = {
+  ending: 'rainbed.zip',
+  show: 'show.json',
+  media: 'media/',
+  /** A show has at most 2,000 pictures and 2,000 parts, each with takes; more than this is no show. */
+  entries: 8000,
+  /** The document alone, bytes. */
+  showBytes: 64e6,
+  nameLength: 255,
+} as const;
+
+/** What a ZIP's directory says of an entry. */
+export interface Entry {
+  readonly name: string;
+  /** Bytes when unpacked, and as they lie in the file. */
+  readonly size: number;
+  readonly packed: number;
+  readonly encrypted: boolean;
+  readonly folder: boolean;
+}
+
+export const mediaEntry = (id: MediaId): string => `${WORK.media}${id}`;
+
+const MEDIA = /^media\/([0-9a-f]{64})(?:\.[A-Za-z0-9]{1,5})?$/;
+
+/** What an entry is by its name: the document, a medium, or nothing that is needed. */
+export function entryOf(name: string): { readonly kind: 'show' } | { readonly kind: 'media'; readonly id: MediaId } | null {
+  if (name === WORK.show) return { kind: 'show' };
+  const id = MEDIA.exec(name)?.[1];
+  return id === undefined ? null : { kind: 'media', id };
+}
+
+/** What entries that are packed small may unpack to: as much again as the file, ten times over, and a little. */
+const SWELL = 10;
+const SMALL = 50e6;
+
+const isTrick = (name: string) =>
+  name === '' ||
+  name.length > WORK.nameLength ||
+  /[\u0000-\u001f\\:]/.test(name) ||
+  name.startsWith('/') ||
+  name.split('/').some((piece) => piece === '..' || piece === '.');
+
+/**
+ * Looks a ZIP's directory over before anything is unpacked. Entries that are nobody's (what a system puts beside files) are passed over.
+ * @throws Failure `file.refused` for tricks, `file.damaged` for a directory that cannot be, `file.foreign` where no show is in it.
+ */
+export function checkEntries(entries: readonly Entry[], fileBytes: number): void {
+  if (entries.length > WORK.entries) throw new Failure('file.refused', { why: `it holds more than ${WORK.entries} files` });
+  const names = new Set<string>();
+  let packed = 0;
+  let swelling = 0;
+  for (const one of entries) {
+    if (isTrick(one.name)) throw new Failure('file.refused', { why: 'it names files outside itself' });
+    if (one.folder) continue;
+    if (names.has(one.name)) throw new Failure('file.refused', { why: 'it holds two files of the same name' });
+    names.add(one.name);
+    if (one.encrypted) throw new Failure('file.refused', { why: 'it is locked with a password' });
+    packed += one.packed;
+    if (one.size > one.packed) swelling += one.size;
+  }
+  const document = entries.find((one) => one.name === WORK.show);
+  if (!document) throw new Failure('file.foreign');
+  if (packed > fileBytes) throw new Failure('file.damaged', { why: 'its pieces overlap' });
+  if (document.size > WORK.showBytes || swelling > fileBytes * SWELL + SMALL)
+    throw new Failure('file.refused', { why: 'it would unpack to far more than it is' });
+}
