@@ -1,4 +1,4 @@
 export { memoryBytes, type ByteSource } from './bytes';
 export { behindId3, claimOf, type Claim } from './claims';
 export { WavReader, looksLikeWav, readWavHeader, type WavHeader } from './wavRead';
-export { WavWriter, type WavFormat } from './wavWrite';
+export { WavWriter, type Tags, type WavFormat } from './wavWrite';

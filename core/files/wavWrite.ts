@@ -1,4 +1,5 @@
 import { RATE } from '../units';
+import { utf8 } from './bytes';
 
 export type WavFormat = 'int16' | 'int24' | 'float32';
 const BYTES: Readonly<Record<WavFormat, number>> = { int16: 2, int24: 3, float32: 4 };
@@ -8,10 +9,43 @@ export interface SampleLoop {
   readonly end: number;
 }
 
+/** Words that go along with a sound. */
+export interface Tags {
+  readonly title?: string | undefined;
+  readonly artist?: string | undefined;
+  readonly comment?: string | undefined;
+}
+
 /** Bytes of a `smpl` chunk with one loop, its name and size included. */
 const SMPL = 8 + 36 + 24;
 const PCM = 1;
 const FLOAT = 3;
+
+/** Words as a `LIST INFO` chunk (RIFF/WAVE, Microsoft and IBM 1991, from memory): each with a zero at its end, padded to even. */
+function infoOf({ title, artist, comment }: Tags): Uint8Array {
+  const words = [
+    ['INAM', title],
+    ['IART', artist],
+    ['ICMT', comment],
+  ] as const;
+  const pieces = words.flatMap(([name, text]) => (text ? [{ name, bytes: utf8(text) }] : []));
+  if (pieces.length === 0) return new Uint8Array(0);
+  const sizeOf = (bytes: Uint8Array) => 8 + bytes.length + 1 + ((bytes.length + 1) % 2);
+  const body = 4 + pieces.reduce((sum, { bytes }) => sum + sizeOf(bytes), 0);
+  const out = new Uint8Array(8 + body);
+  const view = new DataView(out.buffer);
+  out.set(utf8('LIST'), 0);
+  view.setUint32(4, body, true);
+  out.set(utf8('INFO'), 8);
+  let at = 12;
+  for (const { name, bytes } of pieces) {
+    out.set(utf8(name), at);
+    view.setUint32(at + 4, bytes.length + 1, true);
+    out.set(bytes, at + 8);
+    at += sizeOf(bytes);
+  }
+  return out;
+}
 
 /**
  * Writes stereo WAV at 48 kHz: first `header`, then `encode` for block after block, then `footer`. 16-bit gets
@@ -23,20 +57,23 @@ export class WavWriter {
   /** Samples that were stopped at full scale so far. Always 0 for float. */
   clipped = 0;
   private seed = 0x2f6e2b1;
+  private readonly info: Uint8Array;
 
   constructor(
     private readonly format: WavFormat,
     private readonly channels: 1 | 2 = 2,
     private readonly rate: number = RATE,
     private readonly loop: SampleLoop | null = null,
+    tags: Tags = {},
   ) {
+    this.info = infoOf(tags);
     this.frameBytes = BYTES[format] * channels;
   }
 
   /** Bytes of a whole file of `frames` frames. */
   fileBytes(frames: number): number {
     const data = frames * this.frameBytes;
-    return this.headerBytes() + data + (data % 2) + (this.loop ? SMPL : 0);
+    return this.headerBytes() + data + (data % 2) + (this.loop ? SMPL : 0) + this.info.length;
   }
 
   header(frames: number): Uint8Array<ArrayBuffer> {
@@ -107,14 +144,15 @@ export class WavWriter {
   }
 
   /**
-   * What follows the samples: a byte that makes their chunk even where it needs one, and the loop as a `smpl` chunk (RIFF/WAVE,
+   * What follows the samples: a byte that makes their chunk even where it needs one, the words, and the loop as a `smpl` chunk (RIFF/WAVE,
    * Microsoft and IBM 1991, from memory: its loop's start and end are frames, the end the last one that sounds).
    */
   footer(frames: number): Uint8Array<ArrayBuffer> {
     const even = (frames * this.frameBytes) % 2;
-    const { loop } = this;
-    if (!loop) return new Uint8Array(even);
-    const out = new Uint8Array(even + SMPL);
+    const { loop, info } = this;
+    const out = new Uint8Array(even + (loop ? SMPL : 0) + info.length);
+    out.set(info, out.length - info.length);
+    if (!loop) return out;
     const view = new DataView(out.buffer, even);
     for (const [at, letter] of [...'smpl'].entries()) view.setUint8(at, letter.charCodeAt(0));
     // Size; maker, product; nanoseconds a frame; unity note (middle C), its fraction; SMPTE; loops; further bytes.

@@ -59,6 +59,15 @@ export class PlaceWriter {
     this.waiting += bytes.length;
   }
 
+  /** Writes at a place, over what is there or beyond it; what is written after it is appended all the same. */
+  writeAt(piece: Uint8Array, at: number): void {
+    this.flush();
+    const end = this.at;
+    this.at = at;
+    this.put(piece);
+    this.at = Math.max(end, this.at);
+  }
+
   private flush(): void {
     if (this.waiting > 0) this.put(this.gathered.subarray(0, this.waiting));
     this.waiting = 0;

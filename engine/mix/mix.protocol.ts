@@ -1,5 +1,5 @@
-import type { WavFormat } from '../../core/files';
-import type { Answer, SeamReading, Shift, Way, Wish } from '../../core/fit';
+import type { Tags, WavFormat } from '../../core/files';
+import type { Answer, CutReading, SeamReading, Shift, Way, Wish } from '../../core/fit';
 import type { Over, PlannedJoin } from '../../core/level';
 import type { Stems, JoinSound, Plan } from '../../core/mix';
 import type { Grid, Loop, MediaId, Stretch as SourceStretch } from '../../core/show';
@@ -64,6 +64,8 @@ export type MixCalls = {
     wish: Wish;
     only: Way | null;
   }): Promise<{ answers: Answer[]; why: string | null }>;
+  /** How cuts go on: what is before `left` is followed by what comes from `right` on. Progress and cancel. @throws Failure `media.missing`. */
+  readCuts(details: { cuts: readonly { readonly left: SoundAt; readonly right: SoundAt }[] }): Promise<CutReading[]>;
   /** Reads the seam of a loop; null where the loop makes no sense. */
   readSeam(details: { media: MediaId; loop: Loop }): Promise<SeamReading | null>;
   /**
@@ -77,5 +79,6 @@ export type MixCalls = {
     target: FileSystemFileHandle | null;
     only?: Stretch;
     loop?: boolean;
+    tags?: Tags;
   }): Promise<Written>;
 };

@@ -9,8 +9,8 @@ export interface PaintedLayer {
 }
 
 export type StageCalls = {
-  /** Takes the canvas to paint on, and the font for cards. The canvas is transferred. */
-  attach(details: { canvas: OffscreenCanvas; font: string | null }): void;
+  /** Takes the canvas to paint on, and the font for cards; settles when the font is there. The canvas is transferred. */
+  attach(details: { canvas: OffscreenCanvas; font: string | null }): Promise<void>;
   /** Sets the size of the frame, in pixels of the canvas. */
   size(details: { width: number; height: number }): void;
   /** What is painted from now on. Copied. */

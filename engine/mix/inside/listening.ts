@@ -1,9 +1,10 @@
-import { bestShift, readSeam as readSeamOf, type SeamReading, type Shift } from '../../../core/fit';
+import { bestShift, readCut, readSeam as readSeamOf, type CutReading, type SeamReading, type Shift } from '../../../core/fit';
 import { joinSound, type JoinSound } from '../../../core/mix';
 import type { MediaId } from '../../../core/show';
 import type { PcmSource } from '../../../core/sound';
 import { RATE, framesOf } from '../../../core/units';
-import { Handover } from '../../workers/serve';
+import { Failure } from '../../../core/failure';
+import { Handover, type Desk } from '../../workers/serve';
 import type { MixCalls } from '../mix.protocol';
 import { openSound } from './sources';
 
@@ -44,6 +45,20 @@ export function lineUp({ left, right }: Parameters<MixCalls['lineUp']>[0]): Prom
     const place = ({ media, at }: typeof left) => ({ source: sources.get(media)!, at: framesOf(at) });
     return bestShift(place(left), place(right));
   });
+}
+
+export async function readCuts({ cuts }: Parameters<MixCalls['readCuts']>[0], desk: Desk): Promise<CutReading[]> {
+  const readings: CutReading[] = [];
+  for (const { left, right } of cuts) {
+    if (desk.signal.aborted) throw new Failure('cancelled');
+    const reading = await withSounds([left.media, right.media], (sources) => {
+      const place = ({ media, at }: typeof left) => ({ source: sources.get(media)!, at: framesOf(at) });
+      return readCut(place(left), place(right));
+    });
+    readings.push(reading);
+    desk.progress(readings.length / cuts.length);
+  }
+  return readings;
 }
 
 export function readSeam({ media, loop }: Parameters<MixCalls['readSeam']>[0]): Promise<SeamReading | null> {

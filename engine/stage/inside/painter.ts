@@ -35,12 +35,12 @@ export class Painter {
   private readonly images = new Images(() => this.again());
   private readonly readers = new Map<string, ClipReader>();
 
-  readonly attach = ({ canvas, font }: Parameters<StageCalls['attach']>[0]): void => {
+  readonly attach = async ({ canvas, font }: Parameters<StageCalls['attach']>[0]): Promise<void> => {
     this.canvas = canvas;
     this.pen = canvas.getContext('2d', { alpha: false });
     if (!this.pen) throw new Failure('stage.missing');
-    if (font) void this.loadFont(font);
     this.again();
+    if (font) await this.loadFont(font);
   };
 
   readonly size = ({ width, height }: Parameters<StageCalls['size']>[0]): void => {
@@ -115,7 +115,9 @@ export class Painter {
     // A photo whose file is gone is an empty frame, not a stage that stands still.
     if (!image) return this.images.isLoading(place) ? null : { exact: true, source: null, paint: (opacity) => this.fill('#000', opacity) };
     const scale = image.width / media.width;
-    return { exact: picture.kind === 'photo', source: null, paint: (opacity) => this.place(image, scaled(cut, scale), opacity) };
+    // What breaks off is shown by what there is of it.
+    const exact = picture.kind === 'photo' || this.readerOf(picture).broken;
+    return { exact, source: null, paint: (opacity) => this.place(image, scaled(cut, scale), opacity) };
   }
 
   /** A clip's very frame, or one near it, or the small one of its film. Null before any of them is there. */
@@ -140,7 +142,7 @@ export class Painter {
     const scale = film.width / media.width;
     const within = scaled(cut, scale);
     const moved = { ...within, source: { ...within.source, x: within.source.x + box.x, y: within.source.y + box.y } };
-    return { exact: false, source, paint: (opacity) => this.place(sheet, moved, opacity) };
+    return { exact: reader.broken, source, paint: (opacity) => this.place(sheet, moved, opacity) };
   }
 
   /** Loads what is needed soon and lets go of what is not. */
@@ -175,6 +177,12 @@ export class Painter {
       this.readers.set(key, reader);
     }
     return reader;
+  }
+
+  /** Lets go of every film. */
+  close(): void {
+    for (const [key, reader] of this.readers) this.drop(key, reader);
+    this.images.keepOnly([]);
   }
 
   private drop(key: string, reader: ClipReader): void {

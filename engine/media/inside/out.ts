@@ -1,0 +1,42 @@
+import { places, storageFailure } from '../folders';
+import { PlaceWriter } from '../write';
+
+/** A file that is being written. */
+export interface Out {
+  /** Appends. */
+  write(bytes: Uint8Array<ArrayBuffer>): Promise<void> | void;
+  /** Writes at a place: over what is there, or beyond it. */
+  writeAt(bytes: Uint8Array<ArrayBuffer>, at: number): Promise<void> | void;
+  finish(): Promise<void>;
+  /** Without `finish` before it, nothing of what was written stays. Closing twice is harmless. */
+  close(): Promise<void>;
+}
+
+/** Opens the file that the person chose, or else one in the private file system. Whoever opens it closes it. */
+export async function openOut(name: string, target: FileSystemFileHandle | null): Promise<Out> {
+  return target ? chosenFile(target) : PlaceWriter.open(places.written(name));
+}
+
+async function chosenFile(handle: FileSystemFileHandle): Promise<Out> {
+  const stream = await handle.createWritable();
+  let done = false;
+  const put = async (chunk: Uint8Array<ArrayBuffer> | WriteParams) => {
+    try {
+      await stream.write(chunk);
+    } catch (error) {
+      throw storageFailure(error);
+    }
+  };
+  return {
+    write: (bytes) => put(bytes),
+    writeAt: (data, position) => put({ type: 'write', data, position }),
+    async finish() {
+      await stream.close();
+      done = true;
+    },
+    async close() {
+      if (!done) await stream.abort().catch(() => undefined);
+      done = true;
+    },
+  };
+}

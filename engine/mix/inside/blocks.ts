@@ -1,0 +1,32 @@
+import { Failure } from '../../../core/failure';
+import { Mixer, type Plan } from '../../../core/mix';
+import type { Desk } from '../../workers/serve';
+import type { Stretch } from '../mix.protocol';
+import { Sources } from './sources';
+
+/** Frames between looks at the signal and progress reports. */
+const BLOCK = 1 << 16;
+
+/** Renders frames of a plan block by block; comes up for air between them, so that it can be cancelled. */
+export async function eachBlock(
+  plan: Plan,
+  { first, frames: all }: Stretch,
+  desk: Desk,
+  take: (block: Float32Array<ArrayBuffer>, frames: number) => void | Promise<void>,
+): Promise<void> {
+  const sources = new Sources();
+  try {
+    const mixer = new Mixer(plan, await sources.serve(plan));
+    const block = new Float32Array(BLOCK * 2);
+    for (let done = 0; done < all; done += BLOCK) {
+      const frames = Math.min(BLOCK, all - done);
+      mixer.render(first + done, frames, block);
+      await take(block, frames);
+      desk.progress((done + frames) / all);
+      await new Promise((resolve) => setTimeout(resolve));
+      if (desk.signal.aborted) throw new Failure('cancelled');
+    }
+  } finally {
+    sources.close();
+  }
+}

@@ -1,0 +1,51 @@
+import { AudioSampleSource, canEncodeAudio, type AudioCodec, type OutputFormat } from 'mediabunny';
+import { Failure } from '../../../core/failure';
+import { RATE } from '../../../core/units';
+import { eachBlock } from '../../mix/inside/blocks';
+import type { Desk } from '../../workers/serve';
+import type { Packed, SoundCalls } from '../write.protocol';
+import { SoundFeed } from './packets';
+import { writeThrough } from './stream';
+
+interface Kind {
+  readonly name: string;
+  readonly coding: AudioCodec;
+  /** Bits a second; null for what loses nothing. */
+  readonly bitrate: number | null;
+  /** `fix` writes over what was written, once all of it is there. */
+  format(fix: (bytes: Uint8Array<ArrayBuffer>, at: number) => void, frames: number): OutputFormat;
+  /** Brings the encoder along where the browser has none. */
+  ready(): Promise<void>;
+}
+
+/** What a worker can do that writes one kind of sound file. */
+export function soundWriter(kind: Kind) {
+  const encoding = { codec: kind.coding, ...(kind.bitrate === null ? {} : { bitrate: kind.bitrate }) };
+  const canWrite = async () => {
+    await kind.ready();
+    const { codec: _codec, ...options } = encoding;
+    return canEncodeAudio(kind.coding, { numberOfChannels: 2, sampleRate: RATE, ...options });
+  };
+  return {
+    canWrite,
+    async write(details: Parameters<SoundCalls['write']>[0], desk: Desk): Promise<Packed> {
+      if (!(await canWrite())) throw new Failure('sound.coding', { format: kind.name });
+      const { plan, tags } = details;
+      let clipped = 0;
+      const bytes = await writeThrough(
+        details,
+        tags,
+        (fix) => kind.format(fix, plan.frames),
+        async (output) => {
+          const source = new AudioSampleSource(encoding);
+          output.addAudioTrack(source);
+          await output.start();
+          const feed = new SoundFeed(source);
+          await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => feed.add(block, frames));
+          ({ clipped } = feed);
+        },
+      );
+      return { bytes, clipped };
+    },
+  };
+}

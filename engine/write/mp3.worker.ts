@@ -1,0 +1,16 @@
+import { registerMp3Encoder } from '@mediabunny/mp3-encoder';
+import { Mp3OutputFormat, canEncodeAudio } from 'mediabunny';
+import { serve } from '../workers/serve';
+import { gapless } from './inside/gapless';
+import { soundWriter } from './inside/sound';
+
+serve(
+  self as unknown as Parameters<typeof serve>[0],
+  soundWriter({
+    name: 'MP3',
+    coding: 'mp3',
+    bitrate: 192_000,
+    format: (fix, frames) => new Mp3OutputFormat({ onXingFrame: (data, at) => fix(gapless(data, frames), at) }),
+    ready: async () => void ((await canEncodeAudio('mp3')) || registerMp3Encoder()),
+  }),
+);
