@@ -76,12 +76,21 @@ export async function goTo(page: Page, second: number): Promise<void> {
   await expect(page.getByText(new RegExp(`^0:${String(second).padStart(2, '0')}.0 /`))).toBeVisible();
 }
 
+/** Opens one of the panels of the Finish face. */
+export async function finishPanel(page: Page, name: string): Promise<Locator> {
+  await face(page, 'Finish');
+  await page.getByRole('button', { name, exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toBeVisible();
+  return dialog;
+}
+
 /** Exports through the Finish face and gives the saved file. */
 export async function exportWav(page: Page, path: string, kind: '16-bit' | '24-bit' | 'Float' = '16-bit'): Promise<string> {
-  await face(page, 'Finish');
-  await page.getByRole('button', { name: kind, exact: true }).click();
+  const dialog = await finishPanel(page, 'Save the sound alone');
+  await dialog.getByRole('button', { name: kind === 'Float' ? 'Kind of sound: WAV float' : `Kind of sound: WAV ${kind}` }).click();
   const started = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save the sound as WAV' }).click();
+  await dialog.getByRole('button', { name: 'Save the sound' }).click();
   const download = await started;
   await download.saveAs(path);
   await page.getByRole('button', { name: 'Close this message' }).last().click();

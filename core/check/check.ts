@@ -10,6 +10,7 @@ import {
   partsOn,
   placePictures,
   type Clip,
+  type Lane,
   type Lengths,
   type Media,
   type MediaId,
@@ -72,6 +73,7 @@ export type Finding =
   | Line<'peaks', Decibels | null>
   | Line<'gaps', readonly Stretch[]>
   | Line<'clips', readonly { readonly clip: Clip; readonly at: Seconds }[]>
+  | Line<'solo', readonly Lane[]>
   | Line<'credits', readonly Media[]>
   | Line<'media', readonly Media[]>;
 
@@ -79,6 +81,9 @@ export type Finding =
 export function checkShow(show: Show, measured: Measured): Finding[] {
   const findings = [media(show, measured), lengths(show), end(show, measured), cuts(measured), gaps(show, measured), clips(show)];
   if (measured.speaks) findings.push(voice(measured));
+  // Solo is for listening: it is easily forgotten, and goes into the file.
+  const soloed = show.lanes.filter((lane) => lane.solo);
+  if (soloed.length > 0) findings.push({ kind: 'solo', state: 'look', says: soloed });
   return [...findings, loudness(show, measured), peaks(measured), credits(show)];
 }
 

@@ -73,7 +73,8 @@ function soundTracks(show: Show, lane: Lane, hearings: ReadonlyMap<MediaId, Hear
 
 /** One clip for each passage of a part. */
 function clipsOf(show: Show, part: Part, derived: boolean): Otio[] {
-  const { at: _at, spans, ...rest } = part;
+  const { spans } = part;
+  const rest = { ...part, at: undefined, spans: undefined };
   const { title } = show.media[part.media]!;
   return spans.map((span, index) => {
     const metadata = derived ? ours({ derived: true }) : index === 0 ? ours({ part: rest, span }) : ours({ of: part.id, span });

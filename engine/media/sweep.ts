@@ -5,6 +5,14 @@ import { namesIn, removeAt } from './folders';
 const BY_CONTENT = ['media', 'pcm', 'peaks', 'facts', 'pictures', 'films', 'traces', 'hearings', 'profiles'];
 const HASH = 64;
 
+/** Removes all that is kept of media. */
+export async function dropMedia(ids: ReadonlySet<MediaId>): Promise<void> {
+  if (ids.size === 0) return;
+  for (const folder of BY_CONTENT) {
+    for (const name of await namesIn(folder)) if (ids.has(name.slice(0, HASH))) await removeAt([folder, name]);
+  }
+}
+
 /**
  * Frees what nobody needs: files that were left half-written, WAVs that were handed over, and media that no show names.
  * Only while nothing else of the application runs in this browser.

@@ -21,7 +21,7 @@ import { fileAt, places, removeAt } from '../../engine/media/folders';
 import { download } from '../download';
 import { knownHearing } from '../fit/hearings';
 import { currentShow, useOpenShow } from '../open/store';
-import { fileName } from '../sound/exporting';
+import { fileName } from '../finish/exporting';
 import { pause, playPlan, planPosition, useTransport } from '../sound/transport';
 import { worker } from '../workers';
 

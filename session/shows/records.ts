@@ -1,7 +1,7 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import Joi from 'joi';
 import { Failure, failureOf } from '../../core/failure';
-import { readHistory, readShow, showSeconds, startHistory, type History, type MediaId, type Show } from '../../core/show';
+import { readHistory, readShow, showSeconds, startHistory, type History, type Media, type MediaId, type Show } from '../../core/show';
 import { FACES, type Face } from '../faces';
 import { clearLifeboat, fillLifeboat, lifeboatTexts, readLifeboat } from './lifeboat';
 
@@ -232,6 +232,24 @@ export async function allRecords(): Promise<string[]> {
     const stored = Object.values(await storage.getMany(keys)).filter((text) => text !== null);
     return [...stored, ...lifeboatTexts()];
   });
+}
+
+/** Whether a show of this name is stored. */
+export async function hasRecord(id: string): Promise<boolean> {
+  return guarded(async () => (await storage.getItem(SHOW + id)) !== null);
+}
+
+/** Media that any stored show names; damaged shows name none. */
+export async function allMedia(): Promise<Media[]> {
+  const media = new Map<MediaId, Media>();
+  for (const text of await allRecords()) {
+    try {
+      for (const one of Object.values(readShow(parse(text).show).media)) media.set(one.id, one);
+    } catch {
+      // What cannot be read has nothing to offer.
+    }
+  }
+  return [...media.values()];
 }
 
 /** What is stored of a show, to the letter: for saving a damaged one as a file. */

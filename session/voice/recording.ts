@@ -4,6 +4,7 @@ import { showSeconds, type Show } from '../../core/show';
 import { Capture } from '../../engine/record/capture';
 import { openMicrophone, openPractice, type Microphone } from '../../engine/record/microphone';
 import type { About } from '../../engine/media/recordings';
+import { keepAwake } from '../awake';
 import { newId } from '../ids';
 import { currentShow, useOpenShow } from '../open/store';
 import { audioClock, pause, playToRecord, useTransport } from '../sound/transport';
@@ -38,7 +39,7 @@ export const useMeter = create<{ readonly peak: number; readonly most: number }>
 
 let capture: Capture | null = null;
 let turn = 0;
-let awake: WakeLockSentinel | null = null;
+let sleep: () => void = () => undefined;
 
 const say = (recording: Recording) => useRecording.setState({ recording });
 const now = () => useRecording.getState().recording;
@@ -104,8 +105,7 @@ async function practice(context: AudioContext): Promise<Microphone> {
 function release(): void {
   capture?.close();
   capture = null;
-  void awake?.release().catch(() => undefined);
-  awake = null;
+  sleep();
 }
 
 /** Ends it without recording. What is being recorded is kept first. */
@@ -143,7 +143,7 @@ export async function startRecording(): Promise<void> {
   written.catch(() => undefined);
   say({ status: 'recording', target, id });
   useMeter.setState({ most: 0 });
-  void keepAwake();
+  sleep = keepAwake();
   try {
     const clock = await playToRecord(target.at, useRecordSettings.getState().bed);
     if (mine !== turn) return;
@@ -152,14 +152,6 @@ export async function startRecording(): Promise<void> {
     await keep(id, target);
   } catch (error) {
     await fail(target, failureOf(error));
-  }
-}
-
-async function keepAwake(): Promise<void> {
-  try {
-    awake = await navigator.wakeLock.request('screen');
-  } catch {
-    // Without it the screen may go dark; what is recorded is safe all the same.
   }
 }
 

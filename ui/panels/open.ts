@@ -4,6 +4,7 @@ import type { JoinAt } from '../../session/bed/joins';
 /** The panel that lies over the page; one at a time. */
 export type OpenedPanel =
   | { readonly name: 'fit' | 'keys' | 'all' | 'spread' | 'pieces' | 'loop' | 'dips' | 'over' | 'speakers' }
+  | { readonly name: 'loudness' | 'film' | 'sound' | 'work' | 'papers' | 'credits' }
   | { readonly name: 'line'; readonly line: string }
   | { readonly name: 'trim' | 'lineUp'; readonly clip: string }
   | { readonly name: 'join'; readonly join: JoinAt }

@@ -10,6 +10,7 @@ import { LoopPanel } from '../bed/LoopPanel';
 import { PiecesPanel } from '../bed/PiecesPanel';
 import { Panel } from '../controls/Panel';
 import { Say } from '../controls/Say';
+import { FinishPanels } from '../finish/FinishPanels';
 import { FitPanel } from '../fit/FitPanel';
 import { openPanel, usePanel } from '../panels/open';
 import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
@@ -108,6 +109,13 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
           <LoopPanel show={saved} onDone={close} />
         </Panel>
       );
+    case 'loudness':
+    case 'film':
+    case 'sound':
+    case 'work':
+    case 'papers':
+    case 'credits':
+      return <FinishPanels name={panel.name} show={saved} onClose={close} />;
     case 'keys':
       return (
         <Panel title="Keys" onClose={close}>

@@ -22,6 +22,7 @@ import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
 import { useTokens } from '../theme/useTokens';
 import { sentenceOf } from '../words/failures';
+import { FileInButton, FileInState } from './FileIn';
 import { BrokenCard, ShowCard } from './ShowCard';
 
 /** The list of shows: new, open, rename, copy, delete, bring back. */
@@ -48,9 +49,11 @@ export function ShowsScreen() {
         <Say look="title" className="flex-1" accessibilityRole="header">
           Rain Bed
         </Say>
+        <FileInButton />
         <Button label="New show" icon={Plus} kind="strong" onPress={() => create.mutate('My show', { onSuccess: open })} />
       </View>
       <Say look="small">Music under a show of photos: exactly as long, beginning and ending on purpose.</Say>
+      <FileInState />
       {failure ? <Notice grave text={sentenceOf(failureOf(failure))} /> : null}
       {deleted ? (
         <Notice

@@ -1,7 +1,5 @@
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
-import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
-import { Asset } from 'expo-asset';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
@@ -10,6 +8,7 @@ import { sayTime } from '../../core/units';
 import { pause, togglePlay, useTransport } from '../../session/sound/transport';
 import { openStage, type StageView } from '../../session/stage/view';
 import { Say } from '../controls/Say';
+import { cardFont } from './cardFont';
 import { useTokens } from '../theme/useTokens';
 
 /** Longest edge of the painted frame, pixels: what photos are kept at. */
@@ -116,9 +115,8 @@ function useStageCanvas(scene: Scene) {
     canvas.style.cssText = 'width:100%;height:100%;display:block';
     canvas.dataset.testid = 'stage';
     box.current?.append(canvas);
-    const font = Asset.fromModule(AtkinsonHyperlegibleNext_700Bold).uri;
     setView(
-      openStage(canvas, font, {
+      openStage(canvas, cardFont(), {
         painted: (layers) => {
           canvas.dataset.shown = layers.map((one) => one.picture).join(' ');
           canvas.dataset.source = layers.map((one) => one.source?.toFixed(4) ?? '').join(' ');

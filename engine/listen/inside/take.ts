@@ -5,7 +5,7 @@ import { PlaceWriter, writeAt } from '../../media/write';
 import type { Desk } from '../../workers/serve';
 import type { SoundFacts } from '../../media/facts';
 import type { Taken, TakeDetails } from '../listen.protocol';
-import { hashOf } from './hash';
+import { hashOf } from '../../media/inside/hash';
 import { takeClip } from './clip';
 import { sizeOf, takePhoto } from './photo';
 import { takeSound } from './sound';

@@ -20,11 +20,10 @@ interface Kind {
 
 /** What a worker can do that writes one kind of sound file. */
 export function soundWriter(kind: Kind) {
-  const encoding = { codec: kind.coding, ...(kind.bitrate === null ? {} : { bitrate: kind.bitrate }) };
+  const bitrate = kind.bitrate === null ? {} : { bitrate: kind.bitrate };
   const canWrite = async () => {
     await kind.ready();
-    const { codec: _codec, ...options } = encoding;
-    return canEncodeAudio(kind.coding, { numberOfChannels: 2, sampleRate: RATE, ...options });
+    return canEncodeAudio(kind.coding, { numberOfChannels: 2, sampleRate: RATE, ...bitrate });
   };
   return {
     canWrite,
@@ -37,7 +36,7 @@ export function soundWriter(kind: Kind) {
         tags,
         (fix) => kind.format(fix, plan.frames),
         async (output) => {
-          const source = new AudioSampleSource(encoding);
+          const source = new AudioSampleSource({ codec: kind.coding, ...bitrate });
           output.addAudioTrack(source);
           await output.start();
           const feed = new SoundFeed(source);

@@ -1,0 +1,89 @@
+import { unzipRaw, type ZipEntry } from 'unzipit';
+import { Failure } from '../../../core/failure';
+import { checkEntries, entryOf, parseBounded } from '../../../core/papers';
+import { readShow, type MediaId, type Show } from '../../../core/show';
+import { fileAt, places } from '../../media/folders';
+import { PlaceWriter } from '../../media/write';
+import type { Desk } from '../../workers/serve';
+import type { Looked, WorkCalls } from '../work.protocol';
+
+const STORED = 0;
+
+/** A show file that is read entry by entry; nothing of it is believed before it was looked at. */
+export class ShowFile {
+  private media = new Map<MediaId, ZipEntry>();
+
+  readonly look = async ({ file }: Parameters<WorkCalls['look']>[0]): Promise<Looked> => {
+    this.media = new Map();
+    const entries = await directoryOf(file);
+    const listed = entries.map((one) => ({
+      name: one.name,
+      size: one.size,
+      packed: one.compressedSize,
+      encrypted: one.encrypted,
+      folder: one.isDirectory,
+    }));
+    checkEntries(listed, file.size);
+    const document = entries.find((one) => entryOf(one.name)?.kind === 'show')!;
+    const show = showIn(await readable(() => document.text()));
+    const found = new Map<MediaId, ZipEntry>();
+    for (const entry of entries) {
+      const what = entryOf(entry.name);
+      if (what?.kind !== 'media' || entry.isDirectory || !show.media[what.id]) continue;
+      if (entry.size !== show.media[what.id]!.bytes) throw new Failure('file.damaged', { why: 'a medium is not as long as it should be' });
+      found.set(what.id, entry);
+    }
+    this.media = found;
+    return { show, inside: [...found.keys()] };
+  };
+
+  readonly fetch = async ({ media, unpacked }: Parameters<WorkCalls['fetch']>[0], desk: Desk): Promise<Blob> => {
+    const entry = this.media.get(media);
+    if (!entry) throw new RangeError(`the file holds no medium ${media}`);
+    // What lies in the file as it is need not be copied.
+    if (entry.compressionMethod === STORED) return readable(() => entry.blob());
+    const writer = await PlaceWriter.open(places.written(unpacked));
+    try {
+      const reader = (await readable(() => entry.stream())).getReader();
+      for (;;) {
+        const { done, value } = await readable(() => reader.read());
+        if (done) break;
+        if (desk.signal.aborted) throw new Failure('cancelled');
+        writer.write(value);
+      }
+      await writer.finish();
+    } finally {
+      await writer.close();
+    }
+    return (await fileAt(places.written(unpacked)))!;
+  };
+}
+
+function showIn(text: string): Show {
+  try {
+    return readShow(parseBounded(text));
+  } catch (error) {
+    if (!(error instanceof Failure) || error.code !== 'show.damaged') throw error;
+    throw new Failure('file.damaged', { why: 'the show in it makes no sense' }, error);
+  }
+}
+
+/** The first bytes of a ZIP, or of one without entries. */
+const ZIP = /^PK(\u0003\u0004|\u0005\u0006)/;
+
+async function directoryOf(file: Blob): Promise<ZipEntry[]> {
+  const head = String.fromCharCode(...new Uint8Array(await file.slice(0, 4).arrayBuffer()));
+  if (!ZIP.test(head)) throw new Failure('file.foreign');
+  const { entries } = await readable(() => unzipRaw(file));
+  return entries;
+}
+
+/** What the reader of ZIPs stumbles over is a damaged file. */
+async function readable<T>(read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    if (error instanceof Failure) throw error;
+    throw new Failure('file.damaged', {}, error);
+  }
+}

@@ -1,0 +1,15 @@
+import { hashOf } from '../media/inside/hash';
+import { serve, type Desk } from '../workers/serve';
+import { bundle, pack } from './inside/pack';
+import { ShowFile } from './inside/showFile';
+import type { WorkCalls } from './work.protocol';
+
+const open = new ShowFile();
+
+serve(self as unknown as Parameters<typeof serve>[0], {
+  pack,
+  bundle,
+  look: open.look,
+  fetch: open.fetch,
+  hash: ({ file }: Parameters<WorkCalls['hash']>[0], desk: Desk) => hashOf(file, desk.signal, (share) => desk.progress(share)),
+});

@@ -1,0 +1,122 @@
+import { create } from 'zustand';
+import { failureOf, type Failure } from '../../core/failure';
+import { fileAt, places, removeAt } from '../../engine/media/folders';
+import type { CallOptions } from '../../engine/workers/client';
+import type { Destination } from '../../engine/write/write.protocol';
+import { keepAwake } from '../awake';
+import { download } from '../download';
+
+/** A file that is being made of the show; one at a time. */
+export type Exporting =
+  | { readonly status: 'idle' }
+  | {
+      readonly status: 'writing';
+      readonly what: string;
+      readonly share: number;
+      /** Seconds; null while nobody can tell. */ readonly left: number | null;
+    }
+  | {
+      readonly status: 'done';
+      readonly name: string;
+      readonly bytes: number;
+      /** Samples above full scale. */
+      readonly clipped: number;
+      /** Can be shared; null where it went where the person chose. */
+      readonly file: File | null;
+    }
+  | { readonly status: 'failed'; readonly failure: Failure };
+
+export const useExporting = create<{ exporting: Exporting }>()(() => ({ exporting: { status: 'idle' } }));
+
+const say = (exporting: Exporting) => useExporting.setState({ exporting });
+let stop: AbortController | null = null;
+
+/** A show's title as a file name that every system takes. */
+export function fileName(title: string, ending: string): string {
+  const safe = title
+    .replace(/[\u0000-\u001f<>:"/\\|?*]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .replace(/[. ]+$/, '')
+    .trim();
+  return `${safe.slice(0, 100) || 'show'}.${ending}`;
+}
+
+type Picker = (options: { suggestedName: string }) => Promise<FileSystemFileHandle>;
+
+const picker = (): Picker | undefined => (window as unknown as { showSaveFilePicker?: Picker }).showSaveFilePicker;
+
+/** Whether the person may choose where a file goes. */
+export const mayPick = (): boolean => picker() !== undefined;
+
+/** Whether a file can be handed to other applications of the device. */
+export function mayShare(file: File): boolean {
+  return typeof navigator.canShare === 'function' && navigator.canShare({ files: [file] });
+}
+
+/** Hands a file to another application. What the person thinks better of is no failure. */
+export async function shareFile(file: File): Promise<void> {
+  try {
+    await navigator.share({ files: [file], title: file.name });
+  } catch (error) {
+    const failure = failureOf(error);
+    if (failure.code !== 'cancelled') say({ status: 'failed', failure });
+  }
+}
+
+export interface Job {
+  /** What is made, in words: “Writing the film”. */
+  readonly what: string;
+  readonly name: string;
+  /** Type of the file, for handing it on. */
+  readonly type: string;
+  /** Whether the person chooses where it goes. */
+  readonly pick: boolean;
+}
+
+/** Time after which what is left can be told, ms. */
+const TELLING = 1_500;
+
+/**
+ * Makes a file: where the person chose, written as it comes; else in the private file system and from there as a download. Cancelled or
+ * failed, it leaves nothing behind.
+ */
+export async function runExport(
+  { what, name, type, pick }: Job,
+  write: (to: Destination, options: CallOptions) => Promise<{ readonly bytes: number; readonly clipped?: number }>,
+): Promise<void> {
+  const mine = (stop = new AbortController());
+  let sleep: () => void = () => undefined;
+  try {
+    const target = pick ? await picker()!.call(window, { suggestedName: name }) : null;
+    sleep = keepAwake();
+    say({ status: 'writing', what, share: 0, left: null });
+    const began = performance.now();
+    const onProgress = (share: number) => {
+      const spent = performance.now() - began;
+      const left = spent > TELLING && share > 0.02 ? (spent * (1 - share)) / share / 1000 : null;
+      if (!mine.signal.aborted) say({ status: 'writing', what, share, left });
+    };
+    const { bytes, clipped = 0 } = await write({ name, target }, { signal: mine.signal, onProgress });
+    const written = target ? null : await fileAt(places.written(name));
+    const file = written ? new File([written], name, { type }) : null;
+    if (file) download(file, name);
+    say({ status: 'done', name, bytes, clipped, file });
+  } catch (error) {
+    const failure = failureOf(error);
+    say(failure.code === 'cancelled' ? { status: 'idle' } : { status: 'failed', failure });
+  } finally {
+    sleep();
+  }
+}
+
+export function cancelExport(): void {
+  stop?.abort();
+}
+
+/** Lets go of the message; what was downloaded is freed once the browser has surely taken it. */
+export function forgetExport(): void {
+  const { exporting } = useExporting.getState();
+  if (exporting.status === 'done' && exporting.file)
+    setTimeout(() => void removeAt(places.written(exporting.name)).catch(() => undefined), 60_000);
+  say({ status: 'idle' });
+}

@@ -1,0 +1,51 @@
+import { planShow } from '../../core/mix';
+import { LIMITS, type Show } from '../../core/show';
+import { setMaster } from '../../core/show/edits';
+import { clamp } from '../../core/units';
+import { heardFor } from '../sound/heard';
+import { currentShow, report, useOpenShow } from '../open/store';
+import { worker } from '../workers';
+
+/** Rounds of measuring: held peaks take a little loudness away, which the next round gives back. */
+const ROUNDS = 4;
+const NEAR = 0.05;
+
+/** Brings the show to its aim: the level of the whole, and true peaks held under −1 dBTP where they would go above. One undo step. */
+export async function bringThere(): Promise<void> {
+  const show = currentShow();
+  if (!show || show.aim === undefined) return;
+  const { edit, notify } = useOpenShow.getState();
+  try {
+    const found = await levelFor(show, show.aim);
+    if (currentShow() !== show) return;
+    edit(setMaster, { gain: found.gain, ceiling: found.held ? LIMITS.ceiling.start : null });
+    const by = `${Math.abs(found.gain - show.master.gain).toFixed(1)} dB ${found.gain < show.master.gain ? 'quieter' : 'louder'}`;
+    const left = show.aim - found.integrated;
+    const text =
+      Math.abs(left) > 0.5
+        ? `The whole is ${by}: that is as far as it goes, ${Math.abs(left).toFixed(1)} LU short. Make the pieces louder one by one.`
+        : `The whole is ${by} now${found.held ? ', its peaks held under −1 dBTP' : ''}: ${found.integrated.toFixed(1).replace('-', '−')} LUFS.`;
+    notify({ kind: 'words', text });
+  } catch (error) {
+    report(error);
+  }
+}
+
+async function levelFor(show: Show, aim: number): Promise<{ gain: number; held: boolean; integrated: number }> {
+  const heard = await heardFor(show);
+  let { gain } = show.master;
+  let held = false;
+  let integrated = -Infinity;
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const plan = planShow({ ...show, master: { gain, ...(held ? { ceiling: LIMITS.ceiling.start } : {}) } }, heard);
+    const loudness = await worker().call('measure', { plan });
+    if (loudness.integrated === null) break;
+    ({ integrated } = loudness);
+    const next = clamp(gain + aim - integrated, LIMITS.gain.least, LIMITS.gain.most);
+    const over = !held && (loudness.truePeak ?? -Infinity) + next - gain > LIMITS.ceiling.start;
+    if (Math.abs(next - gain) < NEAR && !over) break;
+    if (over) held = true;
+    gain = next;
+  }
+  return { gain, held, integrated };
+}

@@ -1,0 +1,82 @@
+import type { Tags, WavFormat } from '../../core/files';
+import { planLanes, planShow, soundingLanes, type Plan } from '../../core/mix';
+import { creditsOf, type Show } from '../../core/show';
+import { removeAt, places } from '../../engine/media/folders';
+import { startSound, type SoundClient, type SoundKind } from '../../engine/write/write.client';
+import { heardFor } from '../sound/heard';
+import { packer, worker } from '../workers';
+import { fileName, runExport } from './exporting';
+
+export type SoundFile = WavFormat | SoundKind;
+/** All of it, what lies on lanes of one kind, or every lane as a file of its own. */
+export type Which = 'all' | 'bed' | 'voice' | 'lanes';
+
+const ENDINGS: Readonly<Record<SoundFile, string>> = { int16: 'wav', int24: 'wav', float32: 'wav', flac: 'flac', mp3: 'mp3', opus: 'opus' };
+const TYPES: Readonly<Record<string, string>> = { wav: 'audio/wav', flac: 'audio/flac', mp3: 'audio/mpeg', opus: 'audio/ogg' };
+
+/** Title, artist and credits of a show, as they go into its files. */
+export function tagsOf(show: Show): Tags {
+  const comment = [...new Set(creditsOf(show).lines.map(({ credit }) => credit))].join('\n');
+  return { title: show.title, artist: show.artist, comment: comment === '' ? undefined : comment };
+}
+
+const isWav = (kind: SoundFile): kind is WavFormat => ENDINGS[kind] === 'wav';
+
+/** One worker for each coding, for as long as the page lives: their encoders are large. */
+const writers = new Map<SoundKind, SoundClient>();
+
+function writerOf(kind: SoundKind): SoundClient {
+  const known = writers.get(kind) ?? startSound(kind);
+  writers.set(kind, known);
+  return known;
+}
+
+/** Writes the show's sound as a file, or one file for each lane in one ZIP. */
+export async function exportSound(show: Show, kind: SoundFile, which: Which, pick: boolean): Promise<void> {
+  const ending = ENDINGS[kind];
+  const name = fileName(
+    which === 'all' || which === 'lanes' ? (which === 'all' ? show.title : `${show.title}, lanes`) : `${show.title}, ${which}`,
+    which === 'lanes' ? 'zip' : ending,
+  );
+  const job = { what: 'Writing the sound', name, type: which === 'lanes' ? 'application/zip' : TYPES[ending]!, pick };
+  await runExport(job, async (to, options) => {
+    const heard = await heardFor(show);
+    const tags = tagsOf(show);
+    const write = (plan: Plan, where: typeof to, said: Tags, how: typeof options) =>
+      isWav(kind)
+        ? worker().call('write', { plan, format: kind, tags: said, ...where }, how)
+        : writerOf(kind).call('write', { plan, tags: said, ...where }, how);
+    if (which === 'all') return write(planShow(show, heard), to, tags, options);
+    const lanes = soundingLanes(show);
+    if (which !== 'lanes') {
+      const plan = planLanes(
+        show,
+        lanes.filter((lane) => lane.kind === which).map((lane) => lane.id),
+        heard,
+      );
+      const ceiling = planShow(show, heard).ceiling;
+      return write({ ...plan, ceiling }, to, tags, options);
+    }
+    const files: string[] = [];
+    let clipped = 0;
+    try {
+      for (const [index, lane] of lanes.entries()) {
+        const file = fileName(`${index + 1} ${lane.title}`, ending);
+        files.push(file);
+        const onProgress = (share: number) => options.onProgress?.(((index + share) / lanes.length) * 0.9);
+        const written = await write(
+          planLanes(show, [lane.id], heard),
+          { name: file, target: null },
+          { ...tags, title: `${show.title}: ${lane.title}` },
+          { ...options, onProgress },
+        );
+        clipped += written.clipped;
+      }
+      const onProgress = (share: number) => options.onProgress?.(0.9 + share * 0.1);
+      const { bytes } = await packer().call('bundle', { files, ...to }, { ...options, onProgress });
+      return { bytes, clipped };
+    } finally {
+      for (const file of files) await removeAt(places.written(file));
+    }
+  });
+}

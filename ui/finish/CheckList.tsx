@@ -1,0 +1,128 @@
+import CircleAlert from 'lucide-react-native/icons/circle-alert';
+import CircleCheck from 'lucide-react-native/icons/circle-check';
+import Hourglass from 'lucide-react-native/icons/hourglass';
+import OctagonX from 'lucide-react-native/icons/octagon-x';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Finding, State } from '../../core/check';
+import type { Show } from '../../core/show';
+import type { Face } from '../../session/faces';
+import { useCheck } from '../../session/finish/checking';
+import { useOpenShow } from '../../session/open/store';
+import { seek } from '../../session/sound/transport';
+import { Button } from '../controls/Button';
+import { Say } from '../controls/Say';
+import { openPanel } from '../panels/open';
+import { useTokens, type Token } from '../theme/useTokens';
+import { CHECKED, sayFinding } from '../words/check';
+import { MissingFiles } from './MissingFiles';
+
+const LOOKS: Readonly<Record<State, { readonly icon: typeof CircleCheck; readonly tone: Token; readonly said: string }>> = {
+  good: { icon: CircleCheck, tone: 'moss', said: 'fine' },
+  look: { icon: CircleAlert, tone: 'amber', said: 'worth a look' },
+  stop: { icon: OctagonX, tone: 'red', said: 'in the way' },
+  wait: { icon: Hourglass, tone: 'ink-2', said: 'being looked at' },
+};
+
+/** The check of the show: what is worth a look first, what is fine folded away. */
+export function CheckList({ show }: { readonly show: Show }) {
+  const findings = useCheck(show);
+  const [all, setAll] = useState(false);
+  const open = findings.filter(({ state }) => state !== 'good');
+  const good = findings.filter(({ state }) => state === 'good');
+  const toLook = open.filter(({ state }) => state !== 'wait').length;
+  const waiting = open.some(({ state }) => state === 'wait');
+  return (
+    <View className="gap-2" accessibilityLabel="Check of the show">
+      <Say look="lead" accessibilityRole="header">
+        {toLook > 0
+          ? toLook === 1
+            ? 'One thing is worth a look'
+            : `${toLook} things are worth a look`
+          : waiting
+            ? 'The show is being checked'
+            : 'All is well'}
+      </Say>
+      {open.map((one) => (
+        <Line key={one.kind} show={show} finding={one} />
+      ))}
+      {good.length > 0 ? (
+        <Button
+          label={all ? 'Fold away what is fine' : `${good.length} ${good.length === 1 ? 'is' : 'are'} fine: show`}
+          kind="quiet"
+          onPress={() => setAll(!all)}
+          className="self-start"
+        />
+      ) : null}
+      {all ? good.map((one) => <Line key={one.kind} show={show} finding={one} />) : null}
+    </View>
+  );
+}
+
+function Line({ show, finding }: { readonly show: Show; readonly finding: Finding }) {
+  const tokens = useTokens();
+  const { icon: Icon, tone, said } = LOOKS[finding.state];
+  const go = wayTo(finding);
+  return (
+    <View className="gap-1 rounded-control border border-line bg-card p-2 pl-3" testID={`check ${finding.kind}`}>
+      <View className="flex-row items-center gap-2">
+        <Icon size={20} strokeWidth={2} color={tokens[tone]} aria-label={said} />
+        <View className="flex-1">
+          <Say look="label">{CHECKED[finding.kind]}</Say>
+          <Say look="small" className="text-ink">
+            {sayFinding(finding)}
+          </Say>
+        </View>
+        {go ? <Button label="Go there" hint={`Go there: ${CHECKED[finding.kind]}`} kind="soft" tight onPress={go} /> : null}
+      </View>
+      {finding.kind === 'media' && finding.state === 'stop' ? <MissingFiles show={show} /> : null}
+    </View>
+  );
+}
+
+function visit(face: Face, at: number | null, chosen: Parameters<ReturnType<typeof useOpenShow.getState>['choose']>[0]): void {
+  const { setFace, choose } = useOpenShow.getState();
+  setFace(face);
+  choose(chosen);
+  if (at !== null) seek(at);
+}
+
+/** Where a line of the check leads; null where there is nothing to see. */
+function wayTo(finding: Finding): (() => void) | null {
+  if (finding.state === 'wait') return null;
+  switch (finding.kind) {
+    case 'media':
+      return null;
+    case 'lengths':
+      if (finding.says.verdict === 'no-pictures') return () => visit('pictures', null, null);
+      if (finding.says.verdict === 'no-bed') return () => visit('bed', null, null);
+      return () => openPanel({ name: 'fit' });
+    case 'end': {
+      const { says } = finding;
+      return says ? () => visit('bed', Math.max(0, says.at - 3), { kind: 'parts', ids: [says.part] }) : () => visit('bed', null, null);
+    }
+    case 'cuts': {
+      const [first] = finding.says;
+      return first ? () => visit('bed', first.at, { kind: 'parts', ids: [first.part] }) : null;
+    }
+    case 'gaps': {
+      const [first] = finding.says;
+      return first ? () => visit('bed', first.from, null) : null;
+    }
+    case 'clips': {
+      const [first] = finding.says;
+      return first ? () => visit('pictures', first.at, { kind: 'own', id: first.clip.id }) : null;
+    }
+    case 'voice': {
+      const { says } = finding;
+      return says ? () => visit('voice', says.at, null) : null;
+    }
+    case 'solo':
+      return () => openPanel({ name: 'speakers' });
+    case 'loudness':
+    case 'peaks':
+      return () => openPanel({ name: 'loudness' });
+    case 'credits':
+      return () => openPanel({ name: 'credits' });
+  }
+}

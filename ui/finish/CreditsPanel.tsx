@@ -1,0 +1,63 @@
+import { View } from 'react-native';
+import { LIMITS, creditsOf, type Show } from '../../core/show';
+import { addPictures, newCreditsCard, removePictures, setArtist, setCredit } from '../../core/show/edits';
+import { usedMedia } from '../../session/finish/missing';
+import { newId } from '../../session/ids';
+import { useOpenShow } from '../../session/open/store';
+import { Button } from '../controls/Button';
+import { Say } from '../controls/Say';
+import { WordsField } from '../controls/WordsField';
+
+/** Who made the show, who made what is in it, and the card at its end that says so. */
+export function CreditsPanel({ show }: { readonly show: Show }) {
+  const { edit } = useOpenShow.getState();
+  const { missing } = creditsOf(show);
+  const card = show.pictures.find((one) => one.kind === 'card' && one.credits);
+  const asked = new Set(missing.map(({ id }) => id));
+  const music = usedMedia(show)
+    .map((id) => show.media[id]!)
+    .filter((media) => asked.has(media.id) || media.credit !== undefined || media.kind !== 'sound');
+  return (
+    <View className="gap-3">
+      <View className="gap-1">
+        <Say look="label">Who made the show</Say>
+        <WordsField
+          label="Who made the show"
+          value={show.artist ?? ''}
+          most={LIMITS.titleLength}
+          placeholder="a name, or a class"
+          onSet={(artist) => edit(setArtist, { artist })}
+        />
+      </View>
+      {[...music]
+        .sort((a, b) => Number(asked.has(b.id)) - Number(asked.has(a.id)) || Number(b.kind === 'sound') - Number(a.kind === 'sound'))
+        .map((media) => (
+          <View key={media.id} className="gap-1">
+            <Say look="label" numberOfLines={1}>
+              {media.title}
+            </Say>
+            <WordsField
+              label={`Credit of “${media.title}”`}
+              value={media.credit ?? ''}
+              most={LIMITS.credit}
+              placeholder={asked.has(media.id) ? 'who made it, and under which licence' : 'nothing has to be said'}
+              onSet={(credit) => edit(setCredit, { media: media.id, credit })}
+            />
+          </View>
+        ))}
+      {card ? (
+        <Button label="Take the credits card away" kind="quiet" onPress={() => edit(removePictures, { ids: [card.id] })} />
+      ) : (
+        <Button
+          label="Put a credits card at the end"
+          onPress={() => edit(addPictures, { pictures: [newCreditsCard(newId(), '#1C2A31')], media: [], index: show.pictures.length })}
+        />
+      )}
+      <Say look="small">
+        {card
+          ? 'The card shows the credits as they are: what is written here is on it at once.'
+          : `The card makes the show ${LIMITS.card.credits} s longer; its words follow what is written here.`}
+      </Say>
+    </View>
+  );
+}
