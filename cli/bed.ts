@@ -9,10 +9,10 @@ import { dips, speech } from './speech';
 import type { WavFormat } from '../core/files';
 
 const USAGE = `bed measure IN.wav                          loudness and peaks as JSON
-bed render SHOWDIR OUT.wav [--bits 16|24|32]  the sound of a show (SHOWDIR holds show.json and media/)
+bed render SHOW OUT.wav [--bits 16|24|32]     the sound of a show: a show file, or a folder that holds show.json and media/
 bed hear IN.wav [--json]                       tempo, beats, bars, sections, last chord
 bed speech IN.wav [--json]                     where somebody speaks
-bed dips SHOWDIR [--json]                      the dips of a show, and how far the voice stands above the bed
+bed dips SHOW [--json]                         the dips of a show, and how far the voice stands above the bed
 bed fit IN.wav --seconds N --out OUT.wav [--report R.json] [--by weave|loop|stop|nudge] [--miss S] [--splices few|some|many]
         [--shortest BEATS] [--keep A-B]... [--drop A-B]... [--meet SOURCE@SHOW]... [--bits 16|24|32]
                                             the piece as long as is wanted; --miss 0 is exact to the sample
@@ -25,7 +25,7 @@ const FORMATS: Readonly<Record<string, WavFormat>> = { '16': 'int16', '24': 'int
 const QUESTIONS = {
   hear: { takes: 'sound', run: hear },
   speech: { takes: 'sound', run: speech },
-  dips: { takes: 'folder', run: dips },
+  dips: { takes: 'show', run: dips },
 } as const;
 
 /** Takes `--name value` pairs out of the words. @throws Complaint for a name that is not in `known`. */
@@ -51,7 +51,7 @@ function split(words: readonly string[], known: readonly string[]): { plain: str
   return { plain, options: new Map([...options].map(([name, values]) => [name, values.at(-1)!])) };
 }
 
-function run(command: string | undefined, rest: readonly string[]): string {
+async function run(command: string | undefined, rest: readonly string[]): Promise<string> {
   switch (command) {
     case 'measure': {
       const { plain } = split(rest, []);
@@ -61,8 +61,7 @@ function run(command: string | undefined, rest: readonly string[]): string {
     case 'render': {
       const { plain, options } = split(rest, ['bits']);
       const format = FORMATS[options.get('bits') ?? '24'];
-      if (plain.length !== 2 || !format)
-        throw new Complaint('render takes a folder and a file: bed render SHOWDIR OUT.wav [--bits 16|24|32]');
+      if (plain.length !== 2 || !format) throw new Complaint('render takes a show and a file: bed render SHOW OUT.wav [--bits 16|24|32]');
       return render(plain[0]!, plain[1]!, format);
     }
     case 'loop': {
@@ -80,7 +79,7 @@ function run(command: string | undefined, rest: readonly string[]): string {
       );
       const { takes, run: answer } = QUESTIONS[command];
       if (plain.length !== 1)
-        throw new Complaint(`${command} takes one ${takes}: bed ${command} ${takes === 'sound' ? 'IN.wav' : 'SHOWDIR'} --json`);
+        throw new Complaint(`${command} takes one ${takes}: bed ${command} ${takes === 'sound' ? 'IN.wav' : 'SHOW'} --json`);
       return answer(plain[0]!);
     }
     case 'fit': {
@@ -107,15 +106,19 @@ function sentence(error: unknown): string {
       'media.damaged': 'The WAV file is damaged',
       'show.damaged': 'The show is damaged',
       'show.newer': 'The show was made by a newer version',
+      'file.foreign': 'The file is no show',
+      'file.damaged': 'The show file is damaged',
+      'file.refused': 'The show file was refused',
     };
     return `${said[error.code] ?? error.code}${why}`;
   }
   return error instanceof Error ? error.message : String(error);
 }
 
-try {
-  process.stdout.write(`${run(process.argv[2], process.argv.slice(3))}\n`);
-} catch (error) {
-  process.stderr.write(`${sentence(error)}\n`);
-  process.exitCode = error instanceof Unmeetable ? 3 : 2;
-}
+run(process.argv[2], process.argv.slice(3)).then(
+  (answer) => process.stdout.write(`${answer}\n`),
+  (error: unknown) => {
+    process.stderr.write(`${sentence(error)}\n`);
+    process.exitCode = error instanceof Unmeetable ? 3 : 2;
+  },
+);

@@ -1,11 +1,11 @@
 import { WavWriter, type WavFormat } from '../core/files';
 import { planShow } from '../core/mix';
 import { writePlan } from './output';
-import { ShowFolder } from './showFolder';
+import { openShow } from './showFile';
 
-/** `bed render SHOWDIR OUT.wav`: the sound of a show, exactly as long as its pictures. */
-export function render(path: string, out: string, format: WavFormat): string {
-  const folder = new ShowFolder(path);
+/** `bed render SHOW OUT.wav`: the sound of a show, exactly as long as its pictures. */
+export async function render(path: string, out: string, format: WavFormat): Promise<string> {
+  const folder = await openShow(path);
   try {
     const plan = planShow(folder.show, folder.heard());
     const writer = new WavWriter(format);

@@ -31,7 +31,11 @@ export class ShowFolder {
   readonly show: Show;
   private readonly opened = new Map<MediaId, ReturnType<typeof soundSource>>();
 
-  constructor(private readonly folder: string) {
+  /** @param gone is called once it is closed. */
+  constructor(
+    private readonly folder: string,
+    private readonly gone: () => void = () => undefined,
+  ) {
     this.show = readFolder(folder);
   }
 
@@ -61,5 +65,6 @@ export class ShowFolder {
   close(): void {
     for (const one of this.opened.values()) one.close();
     this.opened.clear();
+    this.gone();
   }
 }

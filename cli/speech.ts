@@ -3,7 +3,7 @@ import { measuringOver, stemsOf, tightest } from '../core/mix';
 import { profileOf } from '../core/speech';
 import { RATE } from '../core/units';
 import { soundSource } from './files';
-import { ShowFolder } from './showFolder';
+import { openShow } from './showFile';
 
 const rounded = (value: number, decimals = 4) => Number(value.toFixed(decimals));
 
@@ -22,9 +22,9 @@ export function speech(path: string): string {
   }
 }
 
-/** `bed dips SHOWDIR --json`: the dips of a show, the level that they make, and how far the voice stands above all else. */
-export function dips(path: string): string {
-  const folder = new ShowFolder(path);
+/** `bed dips SHOW --json`: the dips of a show, the level that they make, and how far the voice stands above all else. */
+export async function dips(path: string): Promise<string> {
+  const folder = await openShow(path);
   try {
     const heard = folder.heard();
     const found = dipsOf(folder.show, heard);

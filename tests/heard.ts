@@ -1,4 +1,5 @@
 import type { Heard } from '../core/level';
+import type { Hearing } from '../core/music';
 import { profileOf, POWER_STEP, type Profile } from '../core/speech';
 import { VOICE_LANE, type Media, type Part, type Show } from '../core/show';
 import { newPart } from '../core/show/edits';
@@ -24,4 +25,10 @@ export function withNarrations(show: Show, ...narrations: readonly { media: Medi
 /** Listens to sounds. */
 export function heardOf(sources: ReadonlyMap<string, PcmSource>): Heard {
   return new Map([...sources].map(([id, source]) => [id, profileOf(source)]));
+}
+
+/** What hearing would say of a piece with a steady beat from its start; only what lies on beats and bars. */
+export function beatsHeard(seconds: number, tempo: number, perBar: number): Hearing {
+  const moments = Array.from({ length: Math.floor((seconds * tempo) / 60) }, (_, i) => (i * 60) / tempo);
+  return { steady: true, moments, perBar, phase: 0 } as unknown as Hearing;
 }

@@ -27,6 +27,10 @@ export const mediaEntry = (id: MediaId): string => `${WORK.media}${id}`;
 
 const MEDIA = /^media\/([0-9a-f]{64})(?:\.[A-Za-z0-9]{1,5})?$/;
 
+/** Whether a file begins as a ZIP does. @param head its first four bytes. */
+export const looksLikeZip = (head: Uint8Array): boolean =>
+  head[0] === 0x50 && head[1] === 0x4b && ((head[2] === 3 && head[3] === 4) || (head[2] === 5 && head[3] === 6));
+
 /** What an entry is by its name: the document, a medium, or nothing that is needed. */
 export function entryOf(name: string): { readonly kind: 'show' } | { readonly kind: 'media'; readonly id: MediaId } | null {
   if (name === WORK.show) return { kind: 'show' };

@@ -34,7 +34,7 @@ export {
   type Told,
 } from './types';
 export { LIMITS } from './limits';
-export { faultOf, readShow } from './schema';
+export { documentSchema, faultOf, readShow } from './schema';
 export {
   AGREE,
   compareLengths,

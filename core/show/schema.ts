@@ -239,6 +239,17 @@ const shell = Joi.object({
   media: Joi.object().pattern(mediaId, Joi.object()).required(),
 });
 
+/** The whole document in one schema, as it is described to others (docs/show.schema.json). */
+export const documentSchema = shell.keys({
+  pictures: Joi.array().items(picture).max(LIMITS.pictures).required(),
+  lanes: Joi.array().items(lane).min(1).max(100).required(),
+  parts: Joi.array().items(part).max(LIMITS.parts).required(),
+  lines: Joi.array().items(line).max(LIMITS.voice.lines).required(),
+  media: Joi.object()
+    .pattern(/^[0-9a-f]{64}$/, media)
+    .required(),
+});
+
 /** Pieces of shows that were found to be sound. They never change, so they need not be looked at again after every edit. */
 const sound = new WeakSet<object>();
 

@@ -31,19 +31,21 @@ export function FinishPanel({ show }: { readonly show: Show }) {
       </View>
       <View className="gap-2">
         <Say look="lead">Take it home</Say>
-        <View className="flex-row flex-wrap gap-2">
-          {WAYS.map(({ label, hint, icon, panel }, index) => (
-            <Button
-              key={label}
-              label={label}
-              hint={hint}
-              icon={icon}
-              kind={index === 0 ? 'strong' : 'soft'}
-              onPress={() => openPanel(panel)}
-              className="min-w-[45%] flex-1"
-            />
-          ))}
-        </View>
+        {[WAYS.slice(0, 2), WAYS.slice(2)].map((row) => (
+          <View key={row[0]!.label} className="flex-row gap-2">
+            {row.map(({ label, hint, icon, panel }) => (
+              <Button
+                key={label}
+                label={label}
+                hint={hint}
+                icon={icon}
+                kind={label === 'Film' ? 'strong' : 'soft'}
+                onPress={() => openPanel(panel)}
+                className="flex-1"
+              />
+            ))}
+          </View>
+        ))}
       </View>
     </View>
   );

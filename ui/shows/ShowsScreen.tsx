@@ -49,10 +49,14 @@ export function ShowsScreen() {
         <Say look="title" className="flex-1" accessibilityRole="header">
           Rain Bed
         </Say>
-        <FileInButton />
         <Button label="New show" icon={Plus} kind="strong" onPress={() => create.mutate('My show', { onSuccess: open })} />
       </View>
-      <Say look="small">Music under a show of photos: exactly as long, beginning and ending on purpose.</Say>
+      <View className="flex-row items-center gap-2">
+        <Say look="small" className="flex-1">
+          Music under a show of photos: exactly as long, beginning and ending on purpose.
+        </Say>
+        <FileInButton />
+      </View>
       <FileInState />
       {failure ? <Notice grave text={sentenceOf(failureOf(failure))} /> : null}
       {deleted ? (

@@ -1,6 +1,6 @@
 import { unzipRaw, type ZipEntry } from 'unzipit';
 import { Failure } from '../../../core/failure';
-import { checkEntries, entryOf, parseBounded } from '../../../core/papers';
+import { checkEntries, entryOf, looksLikeZip, parseBounded } from '../../../core/papers';
 import { readShow, type MediaId, type Show } from '../../../core/show';
 import { fileAt, places } from '../../media/folders';
 import { PlaceWriter } from '../../media/write';
@@ -68,12 +68,8 @@ function showIn(text: string): Show {
   }
 }
 
-/** The first bytes of a ZIP, or of one without entries. */
-const ZIP = /^PK(\u0003\u0004|\u0005\u0006)/;
-
 async function directoryOf(file: Blob): Promise<ZipEntry[]> {
-  const head = String.fromCharCode(...new Uint8Array(await file.slice(0, 4).arrayBuffer()));
-  if (!ZIP.test(head)) throw new Failure('file.foreign');
+  if (!looksLikeZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) throw new Failure('file.foreign');
   const { entries } = await readable(() => unzipRaw(file));
   return entries;
 }

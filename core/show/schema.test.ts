@@ -1,0 +1,34 @@
+import { readFileSync } from 'node:fs';
+import Ajv2019 from 'ajv/dist/2019';
+import { SCHEMA_PATH, schemaText } from '../../tests/schema';
+import { photoMedia, showOf, soundMedia, withClip } from '../../tests/shows';
+import { addLine, addPictures, layNarration, newCreditsCard, setAim, setArtist, setCredit, setMaster } from './edits';
+import { VOICE_LANE } from '.';
+
+// Ajv is another hand's reader of JSON Schema (https://json-schema.org, draft 2019-09).
+const valid = new Ajv2019({ strict: false, allErrors: true }).compile(JSON.parse(readFileSync(SCHEMA_PATH, 'utf8')) as object);
+
+it('is written down as it is: docs/show.schema.json (made anew by `node scripts/schema.mjs`)', () => {
+  expect(readFileSync(SCHEMA_PATH, 'utf8')).toBe(schemaText());
+});
+
+it('describes the shows that are written, and no others', () => {
+  const narration = soundMedia(77, 4);
+  let show = withClip(showOf([3, 4], 9), 1, 6);
+  show = layNarration(show, { id: 'said', lane: VOICE_LANE, at: 1, media: narration, from: 0 });
+  show = addLine(show, { line: { id: 'later', lane: VOICE_LANE, at: 5, words: 'To be said.' } });
+  show = addPictures(show, { pictures: [newCreditsCard('end', '#101010')], media: [photoMedia(9)], index: 9 });
+  show = setMaster(setAim(setArtist(show, { artist: 'Class 4b' }), { aim: -16 }), { gain: 2, ceiling: -1 });
+  show = setCredit(show, { media: show.parts[0]!.media, credit: 'Rill, free to use' });
+  const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
+  expect([valid(plain(show)), valid.errors]).toEqual([true, null]);
+  for (const broken of [
+    { ...show, shape: '2:1' },
+    { ...show, master: { gain: 99 } },
+    { ...show, parts: [{ ...show.parts[0]!, spans: [] }] },
+    { ...show, pictures: [{ ...show.pictures[0]!, kind: 'door' }] },
+    { ...show, lanes: [] },
+    { ...show, extra: 1 },
+  ])
+    expect(valid(plain(broken))).toBe(false);
+});
