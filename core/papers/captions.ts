@@ -54,11 +54,10 @@ export function captionsOf(show: Show, heard: Heard): Caption[] {
 /** A text in pieces of at most two lines, cut where a sentence ends, else at a comma, else between words. */
 function piecesOf(text: string): string[][] {
   const pieces: string[][] = [];
-  const sentences =
-    text
-      .trim()
-      .replace(/\s+/g, ' ')
-      .match(/[^.!?…]+[.!?…]*["'”’)]*\s*/g) ?? [];
+  const sentences = text
+    .trim()
+    .replace(/\s+/g, ' ')
+    .split(/(?<=[.!?…]["'”’)]*) /);
   for (const sentence of sentences) {
     let lines: string[] = [];
     let line = '';
