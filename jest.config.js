@@ -7,7 +7,7 @@ module.exports = {
   // Looked up once a module instead of through the sandbox at every sample: signal tests run thirty times faster.
   sandboxInjectedGlobals: ['Math', 'Number', 'Float32Array', 'Float64Array'],
   // Published as modules only.
-  transformIgnorePatterns: ['node_modules/(?!(@noble|mediabunny|@react-native-async-storage)/)'],
+  transformIgnorePatterns: ['node_modules/(?!(@noble|mediabunny|unzipit|client-zip|@react-native-async-storage)/)'],
   moduleNameMapper: {
     '^@react-native-async-storage/async-storage$': '@react-native-async-storage/async-storage/jest',
   },

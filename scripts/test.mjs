@@ -10,6 +10,8 @@ const DEBIAN = [
   { name: 'sox', path: '/usr/bin/sox' },
   { name: 'espeak-ng', path: '/usr/bin/espeak-ng' },
   { name: 'flite', path: '/usr/bin/flite' },
+  { name: 'unzip', path: '/usr/bin/unzip' },
+  { name: 'python3', path: '/usr/bin/python3' },
 ];
 
 function ensureDebianPackages() {

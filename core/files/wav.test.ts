@@ -38,6 +38,21 @@ it('carries loop points in a smpl chunk that a second reader (wavefile) finds, b
   expect(readAll(bytes).header.frames).toBe(333);
 });
 
+it('carries a title, an artist and credits that a second reader (ffprobe) finds, beside loop points too', () => {
+  const tags = { title: 'Regen – “rain” 🌧', artist: 'Class 4b', comment: 'Rill, free' };
+  const writer = new WavWriter('int16', 1, 48_000, { start: 0, end: 333 }, tags);
+  const bytes = Buffer.concat([writer.header(333), writer.encode(samples, 333), writer.footer(333)]);
+  expect(bytes.length).toBe(writer.fileBytes(333));
+  expect(new WaveFile(bytes).smpl).toMatchObject({ dwNumSampleLoops: 1 });
+  const folder = mkdtempSync(join(tmpdir(), 'wav-'));
+  writeFileSync(join(folder, 'a.wav'), bytes);
+  const { stdout } = spawnSync('ffprobe', ['-v', 'error', '-show_entries', 'format_tags', '-of', 'json', join(folder, 'a.wav')], {
+    encoding: 'utf8',
+  });
+  rmSync(folder, { recursive: true });
+  expect((JSON.parse(stdout) as { format: { tags: object } }).format.tags).toEqual(tags);
+});
+
 describe.each(FORMATS)('a %s file', (format) => {
   it('is read by a second reader (wavefile) with the same sound', () => {
     const wave = new WaveFile(write(samples, format));

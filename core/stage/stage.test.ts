@@ -1,7 +1,22 @@
 import fc from 'fast-check';
 import { newCard } from '../show/edits';
 import { showOf, withClip } from '../../tests/shows';
-import { blackAt, comingUp, filmBox, filmIndex, filmOf, filmTime, frameWithin, framed, layersAt, sceneOf } from '.';
+import {
+  FILM_SIZES,
+  blackAt,
+  comingUp,
+  filmBox,
+  filmIndex,
+  filmOf,
+  filmSize,
+  filmSteps,
+  filmTime,
+  frameWithin,
+  framed,
+  layersAt,
+  ratioOf,
+  sceneOf,
+} from '.';
 
 const seen = (show: ReturnType<typeof showOf>, moment: number) =>
   layersAt(sceneOf(show), moment).map(({ index, opacity }) => [index, Number(opacity.toFixed(3))]);
@@ -102,4 +117,45 @@ it('knows no file behind a card', () => {
   const show = { ...showOf([]), pictures: [newCard('card', '#2A6582', 'Spring')] };
   expect(sceneOf(show)).toMatchObject({ media: {}, seconds: 3 });
   expect(layersAt(sceneOf(show), 1)).toMatchObject([{ source: null }]);
+});
+
+describe('the pictures of a film', () => {
+  const hold = fc.integer({ min: 100, max: 3000 }).map((ms) => ms / 1000);
+  const look = (scene: ReturnType<typeof sceneOf>, moment: number) => JSON.stringify([layersAt(scene, moment), blackAt(scene, moment)]);
+
+  it('follow one another without a gap and end with the show; whatever they leave out looks as what stands does', () => {
+    fc.assert(
+      fc.property(fc.array(hold, { minLength: 1, maxLength: 5 }), hold, (holds, up) => {
+        const base = { ...showOf(holds), black: { up, out: 0.4 } };
+        const scene = sceneOf(base);
+        let at = 0;
+        for (const step of filmSteps(scene)) {
+          expect(step.at).toBeCloseTo(at, 9);
+          for (let frame = Math.round(step.at * 30); frame < Math.round((step.at + step.seconds) * 30) - 1; frame += 1) {
+            // What a layer has come through does not show where nothing moves.
+            const still = (text: string) => text.replace(/"progress":[\d.e-]+/g, '');
+            expect(still(look(scene, frame / 30 + 1e-5))).toBe(still(look(scene, step.moment)));
+          }
+          at = step.at + step.seconds;
+        }
+        expect(at).toBeCloseTo(scene.seconds, 9);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('are few where nothing moves, and thirty a second where a clip runs', () => {
+    const still = [...filmSteps(sceneOf({ ...showOf([10]), pictures: [newCard('a', '#102030', 'x')] }))];
+    expect(still).toHaveLength(3);
+    expect([...filmSteps(sceneOf(withClip(showOf([]), 0, 4, { hold: 2 })))]).toHaveLength(60);
+  });
+
+  it('are even in both directions in every shape', () => {
+    for (const shape of ['16:9', '4:3', '1:1', '9:16'] as const)
+      for (const size of FILM_SIZES) {
+        const { width, height } = filmSize(shape, size);
+        expect([width % 2, height % 2, Math.min(width, height)]).toEqual([0, 0, size]);
+        expect(width / height).toBeCloseTo(ratioOf(shape), 2);
+      }
+  });
 });
