@@ -1,7 +1,7 @@
 import { registerMp3Encoder } from '@mediabunny/mp3-encoder';
 import { Mp3OutputFormat, canEncodeAudio } from 'mediabunny';
 import { serve } from '../workers/serve';
-import { gapless } from './inside/gapless';
+import { ROOM, gapless } from './inside/gapless';
 import { soundWriter } from './inside/sound';
 
 serve(
@@ -11,6 +11,7 @@ serve(
     coding: 'mp3',
     bitrate: 192_000,
     format: (fix, frames) => new Mp3OutputFormat({ onXingFrame: (data, at) => fix(gapless(data, frames), at) }),
+    room: ROOM,
     ready: async () => void ((await canEncodeAudio('mp3')) || registerMp3Encoder()),
   }),
 );

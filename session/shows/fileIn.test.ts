@@ -85,7 +85,7 @@ async function workFile(
   await pack({ show, media, name: 'w', target: null }, mockQuiet);
   const zip = asBlob(Buffer.from(files.bytes('written', 'w')));
   files.folders.clear();
-  return { show, media, file: Object.assign(zip, { name: 'work.rainbed.zip' }) as File };
+  return { show, media, file: Object.assign(zip, { name: 'work.rainbed.zip' }) as unknown as File };
 }
 
 const status = () => useFileIn.getState().fileIn;
@@ -134,7 +134,7 @@ it('refuses media that are not what they say, and nothing has changed then', asy
 it('opens a slim file and says how many files are missing', async () => {
   const { show } = await workFile('four');
   await pack({ show, media: [], name: 'w', target: null }, mockQuiet);
-  await openFile(Object.assign(asBlob(Buffer.from(files.bytes('written', 'w'))), { name: 'slim.zip' }) as File);
+  await openFile(Object.assign(asBlob(Buffer.from(files.bytes('written', 'w'))), { name: 'slim.zip' }) as unknown as File);
   expect(status()).toMatchObject({ status: 'done', missing: 3 });
 });
 
@@ -145,7 +145,7 @@ it('says what is wrong with files of other kinds', async () => {
     ['{"a":', 'file.damaged'],
     ['{"OTIO_SCHEMA":"Clip.2"}', 'timeline.foreign'],
   ] as const) {
-    await openFile(Object.assign(asBlob(Buffer.from(text)), { name: 'x' }) as File);
+    await openFile(Object.assign(asBlob(Buffer.from(text)), { name: 'x' }) as unknown as File);
     expect(status()).toMatchObject({ status: 'failed', failure: { code, details: { name: 'x' } } });
   }
 });

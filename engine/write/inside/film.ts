@@ -64,21 +64,16 @@ export function filmWriter(kind: Kind) {
         await painter.attach({ canvas, font: details.font });
         painter.show({ scene: details.scene });
         const mixer = new Mixer(details.plan, await sources.serve(details.plan));
-        const bytes = await writeThrough(
-          details,
-          details.tags,
-          () => kind.format(),
-          async (output) => {
-            const pictures = new CanvasSource(canvas, { codec, bitrate: bitrateOf(size), keyFrameInterval: KEY_FRAMES });
-            const sound = new AudioSampleSource({ codec: kind.sound, bitrate: SOUND });
-            output.addVideoTrack(pictures);
-            output.addAudioTrack(sound);
-            await output.start();
-            const feed = new SoundFeed(sound, kind.late());
-            await shoot(details, { painter, pictures, mixer, feed }, desk);
-            ({ clipped } = feed);
-          },
-        );
+        const bytes = await writeThrough(details, details.tags, { format: () => kind.format() }, async (output) => {
+          const pictures = new CanvasSource(canvas, { codec, bitrate: bitrateOf(size), keyFrameInterval: KEY_FRAMES });
+          const sound = new AudioSampleSource({ codec: kind.sound, bitrate: SOUND });
+          output.addVideoTrack(pictures);
+          output.addAudioTrack(sound);
+          await output.start();
+          const feed = new SoundFeed(sound, kind.late());
+          await shoot(details, { painter, pictures, mixer, feed }, desk);
+          ({ clipped } = feed);
+        });
         return { bytes, clipped };
       } finally {
         sources.close();

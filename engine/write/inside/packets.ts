@@ -16,7 +16,8 @@ export class SoundFeed {
   async add(block: Float32Array<ArrayBuffer>, frames: number): Promise<void> {
     for (let i = 0; i < frames * 2; i += 1) if (Math.abs(block[i]!) > 1) this.clipped += 1;
     const sample = new AudioSample({
-      data: block.subarray(0, frames * 2),
+      // A copy: encoders beside the browser's own look at it later, when the block holds what comes next.
+      data: block.slice(0, frames * 2),
       format: 'f32',
       numberOfChannels: 2,
       sampleRate: RATE,

@@ -5,15 +5,15 @@ import { eachBlock } from '../../mix/inside/blocks';
 import type { Desk } from '../../workers/serve';
 import type { Packed, SoundCalls } from '../write.protocol';
 import { SoundFeed } from './packets';
-import { writeThrough } from './stream';
+import { writeThrough, type Muxing, type Room } from './stream';
 
 interface Kind {
   readonly name: string;
   readonly coding: AudioCodec;
   /** Bits a second; null for what loses nothing. */
   readonly bitrate: number | null;
-  /** `fix` writes over what was written, once all of it is there. */
-  format(fix: (bytes: Uint8Array<ArrayBuffer>, at: number) => void, frames: number): OutputFormat;
+  format(fix: Parameters<Muxing['format']>[0], frames: number): OutputFormat;
+  readonly room?: Room;
   /** Brings the encoder along where the browser has none. */
   ready(): Promise<void>;
 }
@@ -34,7 +34,7 @@ export function soundWriter(kind: Kind) {
       const bytes = await writeThrough(
         details,
         tags,
-        (fix) => kind.format(fix, plan.frames),
+        { format: (fix) => kind.format(fix, plan.frames), room: kind.room },
         async (output) => {
           const source = new AudioSampleSource({ codec: kind.coding, ...bitrate });
           output.addAudioTrack(source);
