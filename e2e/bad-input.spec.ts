@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { addPhotos, chooseMusic, expect, exportWav, face, layMusic, newShow, openEmpty, test } from './app';
+import { addPhotos, chooseMusic, expect, exportWav, face, finishPanel, layMusic, newShow, openEmpty, test } from './app';
 import { bytesFile, clickSong, coded, photo, probe, threeHours } from './media';
 
 test('bad music is refused in words and the show stays as it was', async ({ page }) => {
@@ -137,10 +137,10 @@ test('an export can be cancelled', async ({ page }) => {
   await page.getByRole('textbox', { name: 'Time on screen' }).fill('10:00');
   await page.getByRole('textbox', { name: 'Time on screen' }).press('Enter');
   await layMusic(page, clickSong(600));
-  await face(page, 'Finish');
-  await page.getByRole('button', { name: 'Save the sound as WAV' }).click();
+  const dialog = await finishPanel(page, 'Save the sound alone');
+  await dialog.getByRole('button', { name: 'Save the sound' }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Save the sound as WAV' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
   await expect
     .poll(() =>
       page.evaluate(async () => {

@@ -60,8 +60,8 @@ test('sound as WAV, FLAC, MP3 and Opus: coding, length, words and loudness of ea
       kind === 'Opus' ? { TITLE: 'From a file', ARTIST: 'Class 4b' } : tags,
     );
     const sound = decoded(path);
-    // Not a frame too many: what the encoder adds is told to the player and taken off again.
-    expect([kind, sound.length]).toEqual([kind, 12 * 48_000]);
+    // Not a frame too many: what the encoder adds is told to the player and taken off again. Opus ends with its last packet of 20 ms.
+    expect([kind, sound.length >= 12 * 48_000, sound.length < 12 * 48_000 + (kind === 'Opus' ? 960 : 1)]).toEqual([kind, true, true]);
     expect(Math.abs(loudestFrame(sound) - (CLICK_AT + 1) * 48_000)).toBeLessThan(48);
     expect(Math.abs(loudnessOf(path) - reference)).toBeLessThan(0.3);
   }
@@ -101,14 +101,14 @@ test('loudness brought to its aim, peaks held: what is measured by another meter
   await face(page, 'Finish');
   await page.getByRole('button', { name: 'Loudness', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'Loudness of the whole' });
-  await dialog.getByRole('button', { name: 'Loudness to aim for: −14' }).click();
-  await expect(dialog.getByText('on-line (common practice)')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Loudness to aim for: −16' }).click();
+  await expect(dialog.getByText('phones and podcasts (common practice)')).toBeVisible();
   await dialog.getByRole('button', { name: 'Bring it there' }).click();
   await expect(page.getByRole('button', { name: 'Undo: bring the loudness there' })).toBeAttached();
   await page.keyboard.press('Escape');
   const path = info.outputPath('loud.wav');
   await save(page, 'WAV 24-bit', 'All', path);
-  expect(Math.abs(loudnessOf(path) + 14)).toBeLessThan(0.3);
+  expect(Math.abs(loudnessOf(path) + 16)).toBeLessThan(0.3);
   // True peak by ffmpeg's ebur128, dBTP.
   const said = ffmpeg('-i', path, '-af', 'ebur128=peak=true', '-f', 'null', '-');
   expect(Number(/True peak:\s+Peak:\s+(-?[\d.]+) dBFS/.exec(said)![1])).toBeLessThanOrEqual(-1);

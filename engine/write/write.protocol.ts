@@ -2,6 +2,9 @@ import type { Tags } from '../../core/files';
 import type { Plan } from '../../core/mix';
 import type { Scene } from '../../core/stage';
 
+/** Bits a second. An MP3 at 192,000 takes the top of bright music away and comes out a third of a LU too quiet; at this it does not. */
+export const BITRATES = { mp3: 256_000, opus: 160_000 } as const;
+
 export interface FilmSized {
   /** Pixels, even. */
   readonly width: number;

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { soundingLanes } from '../../core/mix';
 import { showSeconds, type Show } from '../../core/show';
 import { RATE, framesOf, sayTime } from '../../core/units';
+import { BITRATES } from '../../engine/write/write.protocol';
 import { exportSound, type SoundFile, type Which } from '../../session/finish/sounds';
 import { Choice } from '../controls/Choice';
 import { Notice } from '../controls/Notice';
@@ -16,8 +17,8 @@ const KINDS: Readonly<Record<SoundFile, { readonly label: string; readonly note:
   int24: { label: 'WAV 24-bit', note: 'for working on in another program', bytes: 6 },
   float32: { label: 'WAV float', note: '32-bit float: nothing is ever cut off at the top', bytes: 8 },
   flac: { label: 'FLAC', note: 'as good as 16-bit WAV, about half the size', bytes: 2.2 },
-  mp3: { label: 'MP3', note: '192 kbit/s: small, plays everywhere', bytes: 192_000 / 8 / RATE },
-  opus: { label: 'Opus', note: '160 kbit/s in Ogg: small and very good', bytes: 160_000 / 8 / RATE },
+  mp3: { label: 'MP3', note: `${BITRATES.mp3 / 1000} kbit/s: small, plays everywhere`, bytes: BITRATES.mp3 / 8 / RATE },
+  opus: { label: 'Opus', note: `${BITRATES.opus / 1000} kbit/s in Ogg: small and very good`, bytes: BITRATES.opus / 8 / RATE },
 };
 
 const ROWS: readonly (readonly SoundFile[])[] = [
