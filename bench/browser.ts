@@ -8,6 +8,7 @@ import { ffmpeg, photo } from '../e2e/media';
 import { editing } from './bed';
 import { tenMinutes } from './shows';
 import { median, type Figure } from './figure';
+import { filming, longSound, openingFile } from './finish';
 import { narrating } from './voice';
 import { aligning, dissolving, importing, scrubbing } from './pictures';
 
@@ -24,7 +25,7 @@ function firstVisit(): Figure {
 function workers(): Figure[] {
   const folder = 'dist/_expo/static/js/web';
   return readdirSync(folder)
-    .filter((name) => /^(listen|mix|stage|record)-/.test(name))
+    .filter((name) => /^(listen|mix|stage|record|mp4|webm|flac|mp3|opus|work)-/.test(name))
     .map((name) => ({
       name: `Worker ${name.split('-')[0]}, gzip`,
       value: gzipSync(readFileSync(join(folder, name))).length / 1000,
@@ -116,7 +117,7 @@ async function scrolling(page: Page): Promise<Figure[]> {
 /** Each in a visit of its own, so that none measures what another left behind. */
 async function figuresOfVisits(browser: Browser): Promise<Figure[]> {
   const figures: Figure[] = [];
-  for (const steps of [[importing, dissolving], [scrubbing], [aligning], [editing], [narrating]]) {
+  for (const steps of [[importing, dissolving], [scrubbing], [aligning], [editing], [narrating], [filming], [longSound], [openingFile]]) {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
     await page.addInitScript('globalThis.__name = (named) => named');

@@ -7,6 +7,8 @@ interface Props {
   readonly value: string;
   readonly most: number;
   readonly placeholder?: string;
+  /** Lines that it has room for. */
+  readonly rows?: number;
   /** Quiet words under the field, about what is typed. */
   readonly say?: (text: string) => string;
   /** Once, when the field is left: only this is an edit. */
@@ -14,7 +16,7 @@ interface Props {
 }
 
 /** A few lines of text. */
-export function WordsField({ label, value, most, placeholder = '', say, onSet }: Props) {
+export function WordsField({ label, value, most, placeholder = '', rows = 3, say, onSet }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? value;
   return (
@@ -23,7 +25,7 @@ export function WordsField({ label, value, most, placeholder = '', say, onSet }:
         accessibilityLabel={label}
         value={shown}
         multiline
-        numberOfLines={3}
+        numberOfLines={rows}
         maxLength={most}
         placeholder={placeholder}
         onChangeText={setTyped}

@@ -43,9 +43,8 @@ export function CheckList({ show }: { readonly show: Show }) {
             ? 'The show is being checked'
             : 'All is well'}
       </Say>
-      {open.map((one) => (
-        <Line key={one.kind} show={show} finding={one} />
-      ))}
+      {open.map((one) => (one.state === 'wait' ? null : <Line key={one.kind} show={show} finding={one} />))}
+      <Waiting kinds={open.flatMap((one) => (one.state === 'wait' ? [one.kind] : []))} />
       {good.length > 0 ? (
         <Button
           label={all ? 'Fold away what is fine' : `${good.length} ${good.length === 1 ? 'is' : 'are'} fine: show`}
@@ -55,6 +54,20 @@ export function CheckList({ show }: { readonly show: Show }) {
         />
       ) : null}
       {all ? good.map((one) => <Line key={one.kind} show={show} finding={one} />) : null}
+    </View>
+  );
+}
+
+/** What is not known yet, in one line: nothing jumps about as it becomes known. */
+function Waiting({ kinds }: { readonly kinds: readonly Finding['kind'][] }) {
+  const tokens = useTokens();
+  if (kinds.length === 0) return null;
+  return (
+    <View className="flex-row items-center gap-2 py-1 pl-3">
+      <Hourglass size={20} strokeWidth={2} color={tokens['ink-2']} aria-hidden />
+      <Say look="small" className="flex-1">
+        Being looked at: {kinds.map((kind) => CHECKED[kind]).join(', ')}
+      </Say>
     </View>
   );
 }

@@ -1,5 +1,6 @@
+import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, creditsOf, type Show } from '../../core/show';
+import { LIMITS, creditsOf, partsOn, type Show } from '../../core/show';
 import { addPictures, newCreditsCard, removePictures, setArtist, setCredit } from '../../core/show/edits';
 import { usedMedia } from '../../session/finish/missing';
 import { newId } from '../../session/ids';
@@ -14,9 +15,11 @@ export function CreditsPanel({ show }: { readonly show: Show }) {
   const { missing } = creditsOf(show);
   const card = show.pictures.find((one) => one.kind === 'card' && one.credits);
   const asked = new Set(missing.map(({ id }) => id));
-  const music = usedMedia(show)
-    .map((id) => show.media[id]!)
-    .filter((media) => asked.has(media.id) || media.credit !== undefined || media.kind !== 'sound');
+  const [all, setAll] = useState(false);
+  const used = usedMedia(show).map((id) => show.media[id]!);
+  const music = new Set([...partsOn(show, 'bed'), ...partsOn(show, 'spot')].map((part) => part.media));
+  const [first, others] = [used.filter(({ id }) => music.has(id)), used.filter(({ id }) => !music.has(id))];
+  const shown = [...first.filter(({ id }) => asked.has(id)), ...first.filter(({ id }) => !asked.has(id)), ...(all ? others : [])];
   return (
     <View className="gap-3">
       <View className="gap-1">
@@ -25,26 +28,34 @@ export function CreditsPanel({ show }: { readonly show: Show }) {
           label="Who made the show"
           value={show.artist ?? ''}
           most={LIMITS.titleLength}
+          rows={1}
           placeholder="a name, or a class"
           onSet={(artist) => edit(setArtist, { artist })}
         />
       </View>
-      {[...music]
-        .sort((a, b) => Number(asked.has(b.id)) - Number(asked.has(a.id)) || Number(b.kind === 'sound') - Number(a.kind === 'sound'))
-        .map((media) => (
-          <View key={media.id} className="gap-1">
-            <Say look="label" numberOfLines={1}>
-              {media.title}
-            </Say>
-            <WordsField
-              label={`Credit of “${media.title}”`}
-              value={media.credit ?? ''}
-              most={LIMITS.credit}
-              placeholder={asked.has(media.id) ? 'who made it, and under which licence' : 'nothing has to be said'}
-              onSet={(credit) => edit(setCredit, { media: media.id, credit })}
-            />
-          </View>
-        ))}
+      {shown.map((media) => (
+        <View key={media.id} className="gap-1">
+          <Say look="label" numberOfLines={1}>
+            {media.title}
+          </Say>
+          <WordsField
+            label={`Credit of “${media.title}”`}
+            value={media.credit ?? ''}
+            most={LIMITS.credit}
+            rows={2}
+            placeholder={asked.has(media.id) ? 'who made it, and under which licence' : 'nothing has to be said'}
+            onSet={(credit) => edit(setCredit, { media: media.id, credit })}
+          />
+        </View>
+      ))}
+      {others.length > 0 ? (
+        <Button
+          label={all ? 'Music alone' : `Pictures and voices too: ${others.length}`}
+          kind="quiet"
+          onPress={() => setAll(!all)}
+          className="self-start"
+        />
+      ) : null}
       {card ? (
         <Button label="Take the credits card away" kind="quiet" onPress={() => edit(removePictures, { ids: [card.id] })} />
       ) : (

@@ -10,7 +10,6 @@ import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { openPanel, type OpenedPanel } from '../panels/open';
 import { CheckList } from './CheckList';
-import { ExportState } from './ExportState';
 
 const WAYS: readonly { readonly label: string; readonly hint: string; readonly icon: typeof Film; readonly panel: OpenedPanel }[] = [
   { label: 'Film', hint: 'Save as a film', icon: Film, panel: { name: 'film' } },
@@ -23,7 +22,6 @@ const WAYS: readonly { readonly label: string; readonly hint: string; readonly i
 export function FinishPanel({ show }: { readonly show: Show }) {
   return (
     <View className="gap-4">
-      <ExportState />
       <CheckList show={show} />
       <View className="flex-row gap-2">
         <Button label="Loudness" kind="quiet" icon={Volume} onPress={() => openPanel({ name: 'loudness' })} className="flex-1" />

@@ -1,6 +1,8 @@
 import { View } from 'react-native';
 import { useOpenShow } from '../../session/open/store';
+import { useExporting } from '../../session/finish/exporting';
 import { Notice } from '../controls/Notice';
+import { ExportState } from '../finish/ExportState';
 import { sentenceOf } from '../words/failures';
 
 /** What the person must know right now: a save that failed, and the last thing that went wrong or happened. */
@@ -8,7 +10,8 @@ export function Messages() {
   const notice = useOpenShow((store) => store.notice);
   const saved = useOpenShow((store) => store.saved);
   const { notify } = useOpenShow.getState();
-  if (!notice && saved.status !== 'failed') return null;
+  const exporting = useExporting((state) => state.exporting.status !== 'idle');
+  if (!notice && saved.status !== 'failed' && !exporting) return null;
   return (
     <View className="gap-2 px-3 py-1.5">
       {saved.status === 'failed' ? (
@@ -21,6 +24,7 @@ export function Messages() {
           onClose={() => notify(null)}
         />
       ) : null}
+      <ExportState />
     </View>
   );
 }

@@ -37,7 +37,7 @@ export const CHECKED: Readonly<Record<Finding['kind'], string>> = {
 
 /** What was found. */
 export function sayFinding(finding: Finding): string {
-  if (finding.state === 'wait') return 'being looked at …';
+  if (finding.state === 'wait') return '';
   switch (finding.kind) {
     case 'media':
       return finding.says.length === 0

@@ -1,6 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -70,7 +70,6 @@ it('takes what another program has packed smaller, unpacked onto the disk', asyn
     'import sys,zipfile;a=zipfile.ZipFile(sys.argv[1]);b=zipfile.ZipFile(sys.argv[2],"w",8)\nfor n in a.namelist(): b.writestr(n,a.read(n))\nb.close()';
   execFileSync('python3', ['-c', script, join(folder, 'work.zip'), join(folder, 'small.zip')]);
   const file = new ShowFile();
-  const { readFileSync } = jest.requireActual<typeof import('node:fs')>('node:fs');
   expect((await file.look({ file: asBlob(readFileSync(join(folder, 'small.zip'))) })).show).toEqual(show);
   const one = await file.fetch({ media: ids[1]!, unpacked: 'here' }, quiet);
   expect(

@@ -1,0 +1,201 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, readdirSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { readShow, showSeconds, type Show } from '../core/show';
+import { newCard, newPart, newPicture } from '../core/show/edits';
+import { firstOwnStart } from '../core/show/newShow';
+import { BED_LANE } from '../core/show';
+import { ffmpeg, made } from '../e2e/media';
+import { bring, showFile, showWith, type Brought } from '../e2e/work';
+import type { Figure } from './figure';
+
+const FOLDER = resolve('.cache/bench');
+const DEMO = resolve('.cache/demo');
+
+const seconds = (since: number) => (performance.now() - since) / 1000;
+
+/** Opens a show file from the list; gives how long that took. */
+async function open(page: Page, path: string): Promise<number> {
+  await page.goto(new URL('/', page.url()).href);
+  await page.getByRole('button', { name: 'New show' }).waitFor();
+  const since = performance.now();
+  await page.getByTestId('files: Open a file').setInputFiles(path);
+  await page.getByRole('button', { name: 'Show it' }).waitFor({ timeout: 300_000 });
+  const took = seconds(since);
+  await page.getByRole('button', { name: 'Show it' }).click();
+  await page.getByRole('tab', { name: 'Finish' }).click();
+  return took;
+}
+
+/** Saves through a panel of the Finish face; gives how long it took until the file was written. */
+async function save(page: Page, panel: string, chosen: readonly string[], press: string): Promise<number> {
+  await page.getByRole('button', { name: panel, exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  for (const name of chosen) await dialog.getByRole('button', { name }).click();
+  const since = performance.now();
+  await dialog.getByRole('button', { name: press, exact: true }).click();
+  await page.getByText(/is written/).waitFor({ timeout: 600_000 });
+  const took = seconds(since);
+  await page.getByRole('button', { name: 'Close this message' }).last().click();
+  return took;
+}
+
+/** The demo show with its media as one file. */
+function demoFile(): { show: Show; path: string } {
+  const show = readShow(JSON.parse(readFileSync(join(DEMO, 'show.json'), 'utf8')));
+  const names = readdirSync(join(DEMO, 'media'));
+  const brought = Object.values(show.media).map((media): Brought => ({
+    media,
+    path: join(
+      DEMO,
+      'media',
+      names.find((name) => name.startsWith(media.id))!,
+    ),
+  }));
+  mkdirSync(FOLDER, { recursive: true });
+  return { show, path: showFile({ ...show, id: 'bench-demo' }, brought, join(FOLDER, 'demo.zip')) };
+}
+
+/** ffmpeg building the same film from the same stills, clips and sound: size, bits a second and key frames as ours. */
+function ffmpegFilm(show: Show, ending: 'mp4' | 'webm'): number {
+  const names = readdirSync(join(DEMO, 'media'));
+  const fileOf = (id: string) =>
+    join(
+      DEMO,
+      'media',
+      names.find((name) => name.startsWith(id))!,
+    );
+  const wav = join(FOLDER, 'demo.wav');
+  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'cli/bed.ts', 'render', DEMO, wav]);
+  const inputs: string[] = [];
+  const chains: string[] = [];
+  let last = '';
+  let at = 0;
+  for (const [index, picture] of show.pictures.entries()) {
+    const before = show.pictures[index - 1]?.dissolve ?? 0;
+    const length = String(picture.hold + before);
+    if (picture.kind === 'card') inputs.push('-f', 'lavfi', '-t', length, '-i', `color=c=0x${picture.colour.slice(1)}:s=1280x720:r=30`);
+    else if (picture.kind === 'clip')
+      inputs.push('-ss', String(Math.max(0, picture.from - before)), '-t', length, '-i', fileOf(picture.media));
+    else inputs.push('-loop', '1', '-framerate', '30', '-t', length, '-i', fileOf(picture.media));
+    chains.push(
+      `[${index}:v]scale=1280:720:force_original_aspect_ratio=decrease,pad=1280:720:(ow-iw)/2:(oh-ih)/2,setsar=1,fps=30,format=yuv420p,settb=1/30[p${index}]`,
+    );
+    if (index > 0)
+      chains.push(
+        `[${last}][p${index}]xfade=transition=fade:duration=${Math.max(1 / 30, before)}:offset=${at - Math.max(1 / 30, before)}[x${index}]`,
+      );
+    last = index === 0 ? 'p0' : `x${index}`;
+    at += picture.hold;
+  }
+  const bits = String(Math.round(1280 * 720 * 5.5));
+  const video =
+    ending === 'mp4'
+      ? ['-c:v', 'libx264', '-preset', 'veryfast']
+      : ['-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '8', '-row-mt', '1'];
+  const audio = ending === 'mp4' ? 'aac' : 'libopus';
+  const since = performance.now();
+  ffmpeg(
+    ...inputs,
+    '-i',
+    wav,
+    '-filter_complex',
+    chains.join(';'),
+    '-map',
+    `[${last}]`,
+    '-map',
+    `${show.pictures.length}:a`,
+    ...video,
+    '-b:v',
+    bits,
+    '-g',
+    '120',
+    '-c:a',
+    audio,
+    '-b:a',
+    '192k',
+    '-t',
+    String(showSeconds(show)),
+    join(FOLDER, `demo.${ending}`),
+  );
+  return seconds(since);
+}
+
+/** The demo show as a film, beside ffmpeg in the same run. */
+export async function filming(page: Page): Promise<Figure[]> {
+  const { show, path } = demoFile();
+  await open(page, path);
+  const figures: Figure[] = [];
+  for (const [kind, ending] of [
+    ['MP4', 'mp4'],
+    ['WebM', 'webm'],
+  ] as const) {
+    const ours = await save(page, 'Save as a film', [`Kind of film: ${kind}`, 'Size: 720p'], 'Save the film');
+    const theirs = ffmpegFilm(show, ending);
+    figures.push(
+      { name: `The demo show as a 720p ${kind}`, value: showSeconds(show) / ours, unit: 'x real' },
+      { name: `The same beside ffmpeg (our time to its time)`, value: ours / theirs, unit: 'x' },
+    );
+  }
+  return figures;
+}
+
+/** Memory of the browser's processes, bytes: those of this browser's whole tree. */
+function memory(): number {
+  const { stdout } = spawnSync('ps', ['-eo', 'rss=,args='], { encoding: 'utf8' });
+  return stdout
+    .split('\n')
+    .filter((line) => /chromium.*--type=renderer/.test(line))
+    .reduce((sum, line) => sum + Number(line.trim().split(/\s+/)[0]) * 1024, 0);
+}
+
+/** A show of an hour as an MP3: how fast, and what it takes of memory beyond what the page had. */
+export async function longSound(page: Page): Promise<Figure[]> {
+  const path = made(
+    'ten-minutes.mp3',
+    (to) => void ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=600:seed=3:a=0.3', '-ac', '2', '-b:a', '192k', to),
+    FOLDER,
+  );
+  const music = bring(path, { seconds: 600, rate: 48_000, channels: 2 }, 'Ten minutes');
+  const pictures = Array.from({ length: 6 }, (_, i) => ({ ...newCard(`c${i}`, '#2A6582', `${i}`), hold: 600, dissolve: 0 }));
+  const parts = Array.from({ length: 6 }, (_, i) => ({
+    ...newPart(`m${i}`, BED_LANE, music.media),
+    at: i * 600,
+    spans: [{ from: 0, to: 599, join: 0 }],
+  }));
+  await open(page, showFile(showWith({ pictures, parts }, [music]), [music], join(FOLDER, 'hour.zip')));
+  await page
+    .getByTestId('check loudness')
+    .or(page.getByRole('button', { name: /fine: show/ }))
+    .first()
+    .waitFor({ timeout: 300_000 });
+  const before = memory();
+  let most = before;
+  const watch = setInterval(() => (most = Math.max(most, memory())), 500);
+  const took = await save(page, 'Save the sound alone', ['Kind of sound: MP3'], 'Save the sound');
+  clearInterval(watch);
+  return [
+    { name: 'An hour as an MP3', value: 3600 / took, unit: 'x real' },
+    { name: 'An hour as an MP3: memory beyond the open page, at most', value: (most - before) / 1e6, unit: 'MB' },
+  ];
+}
+
+/** Opening a show file of 200 photos, 2000 × 1500 each. */
+export async function openingFile(page: Page): Promise<Figure[]> {
+  mkdirSync(FOLDER, { recursive: true });
+  const brought: Brought[] = [];
+  for (let i = 0; i < 200; i += 1) {
+    const path = join(FOLDER, `photo-${i}.jpg`);
+    const noise = { type: 'gaussian' as const, mean: 90 + (i % 80), sigma: 12 };
+    if (!readdirSync(FOLDER).includes(`photo-${i}.jpg`))
+      await sharp({ create: { width: 2000, height: 1500, channels: 3, background: '#808080', noise } })
+        .jpeg({ quality: 80 })
+        .toFile(path);
+    brought.push(bring(path, { kind: 'photo', width: 2000, height: 1500 }, `Photo ${i}`));
+  }
+  const pictures = brought.map(({ media }, i) => newPicture(`p${i}`, media, firstOwnStart()));
+  const took = await open(page, showFile(showWith({ pictures }, brought), brought, join(FOLDER, 'pictures.zip')));
+  return [{ name: 'Opening a show file of 200 photos', value: took, unit: 's' }];
+}
