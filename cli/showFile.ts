@@ -33,14 +33,7 @@ async function unpack(path: string, folder: string): Promise<void> {
     };
     if (!looksLikeZip(file.read(0, 4))) throw new Failure('file.foreign');
     const entries = await damagedUnless(async () => (await unzipRaw(reader)).entries);
-    const listed = entries.map((one) => ({
-      name: one.name,
-      size: one.size,
-      packed: one.compressedSize,
-      encrypted: one.encrypted,
-      folder: one.isDirectory,
-    }));
-    checkEntries(listed, file.size);
+    checkEntries(entries, file.size);
     const text = await damagedUnless(() => entries.find((one) => entryOf(one.name)?.kind === 'show')!.text());
     const show = readShow(parseBounded(text));
     writeFileSync(join(folder, 'show.json'), text);

@@ -13,3 +13,13 @@ export function download(blob: Blob, name: string, afterwards: () => void = () =
     afterwards();
   }, HELD);
 }
+
+/** A show's title as a file name that every system takes. */
+export function fileName(title: string, ending: string): string {
+  const safe = title
+    .replace(/[\u0000-\u001f<>:"/\\|?*]+/g, ' ')
+    .replace(/\s+/g, ' ')
+    .replace(/[. ]+$/, '')
+    .trim();
+  return `${safe.slice(0, 100) || 'show'}.${ending}`;
+}

@@ -32,16 +32,16 @@ describe('a ZIP’s directory', () => {
   const entry = (name: string, change: Partial<Entry> = {}): Entry => ({
     name,
     size: 10,
-    packed: 10,
+    compressedSize: 10,
     encrypted: false,
-    folder: false,
+    isDirectory: false,
     ...change,
   });
   const show = entry('show.json');
   const check = (entries: readonly Entry[], bytes = 1e6) => codeOf(() => checkEntries(entries, bytes));
 
   it('passes a show, with what systems put beside it', () => {
-    const beside = [entry('media/', { folder: true, size: 0, packed: 0 }), entry('__MACOSX/._show.json'), entry('.DS_Store')];
+    const beside = [entry('media/', { isDirectory: true, size: 0, compressedSize: 0 }), entry('__MACOSX/._show.json'), entry('.DS_Store')];
     expect(check([show, entry(mediaEntry('a'.repeat(64))), ...beside])).toBe('none');
   });
 
@@ -51,9 +51,9 @@ describe('a ZIP’s directory', () => {
     expect(check([show, entry('a', { encrypted: true })])).toBe('file.refused');
     expect(check([show, show])).toBe('file.refused');
     expect(check([show, ...Array.from({ length: 10_000 }, (_, i) => entry(`x${i}`))], 1e9)).toBe('file.refused');
-    expect(check([show, entry('media/bomb', { size: 5e9, packed: 5e6 })], 6e6)).toBe('file.refused');
-    expect(check([entry('show.json', { size: 1e9, packed: 1e6 })], 2e6)).toBe('file.refused');
-    expect(check([show, entry('a', { packed: 9e5 }), entry('b', { packed: 9e5 })])).toBe('file.damaged');
+    expect(check([show, entry('media/bomb', { size: 5e9, compressedSize: 5e6 })], 6e6)).toBe('file.refused');
+    expect(check([entry('show.json', { size: 1e9, compressedSize: 1e6 })], 2e6)).toBe('file.refused');
+    expect(check([show, entry('a', { compressedSize: 9e5 }), entry('b', { compressedSize: 9e5 })])).toBe('file.damaged');
   });
 
   it('says that a ZIP without a show is something else', () => {

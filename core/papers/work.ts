@@ -18,9 +18,9 @@ export interface Entry {
   readonly name: string;
   /** Bytes when unpacked, and as they lie in the file. */
   readonly size: number;
-  readonly packed: number;
+  readonly compressedSize: number;
   readonly encrypted: boolean;
-  readonly folder: boolean;
+  readonly isDirectory: boolean;
 }
 
 export const mediaEntry = (id: MediaId): string => `${WORK.media}${id}`;
@@ -60,12 +60,12 @@ export function checkEntries(entries: readonly Entry[], fileBytes: number): void
   let swelling = 0;
   for (const one of entries) {
     if (isTrick(one.name)) throw new Failure('file.refused', { why: 'it names files outside itself' });
-    if (one.folder) continue;
+    if (one.isDirectory) continue;
     if (names.has(one.name)) throw new Failure('file.refused', { why: 'it holds two files of the same name' });
     names.add(one.name);
     if (one.encrypted) throw new Failure('file.refused', { why: 'it is locked with a password' });
-    packed += one.packed;
-    if (one.size > one.packed) swelling += one.size;
+    packed += one.compressedSize;
+    if (one.size > one.compressedSize) swelling += one.size;
   }
   const document = entries.find((one) => one.name === WORK.show);
   if (!document) throw new Failure('file.foreign');

@@ -18,10 +18,9 @@ import {
 import { layLoop, setGrid } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { fileAt, places, removeAt } from '../../engine/media/folders';
-import { download } from '../download';
+import { download, fileName } from '../download';
 import { knownHearing } from '../fit/hearings';
 import { currentShow, useOpenShow } from '../open/store';
-import { fileName } from '../finish/exporting';
 import { pause, playPlan, planPosition, useTransport } from '../sound/transport';
 import { worker } from '../workers';
 

@@ -9,7 +9,7 @@ import { joinsOf } from '../bed/joins';
 import { useLoudness } from '../sound/useLoudness';
 import { useOver } from '../voice/over';
 import { worker } from '../workers';
-import { useMissing } from './missing';
+import { useMissing } from '../missing';
 
 /** More cuts than these are not read: nobody makes so many by hand, and a weave has judged its own. */
 const MOST_CUTS = 200;

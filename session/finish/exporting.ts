@@ -31,16 +31,6 @@ export const useExporting = create<{ exporting: Exporting }>()(() => ({ exportin
 const say = (exporting: Exporting) => useExporting.setState({ exporting });
 let stop: AbortController | null = null;
 
-/** A show's title as a file name that every system takes. */
-export function fileName(title: string, ending: string): string {
-  const safe = title
-    .replace(/[\u0000-\u001f<>:"/\\|?*]+/g, ' ')
-    .replace(/\s+/g, ' ')
-    .replace(/[. ]+$/, '')
-    .trim();
-  return `${safe.slice(0, 100) || 'show'}.${ending}`;
-}
-
 type Picker = (options: { suggestedName: string }) => Promise<FileSystemFileHandle>;
 
 const picker = (): Picker | undefined => (window as unknown as { showSaveFilePicker?: Picker }).showSaveFilePicker;

@@ -4,7 +4,8 @@ import type { Show } from '../../core/show';
 import { filmSize, sceneOf, type FilmSize } from '../../core/stage';
 import { startFilm, type FilmClient, type FilmKind } from '../../engine/write/write.client';
 import { heardFor } from '../sound/heard';
-import { fileName, runExport } from './exporting';
+import { fileName } from '../download';
+import { runExport } from './exporting';
 import { tagsOf } from './sounds';
 
 const clients = new Map<FilmKind, FilmClient>();

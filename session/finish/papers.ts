@@ -3,8 +3,8 @@ import { captionsOf, creditsText, cueSheetCsv, cueSheetText, momentsCsv, subRip,
 import { partsOn, type MediaId, type Show } from '../../core/show';
 import { keptHearing } from '../../engine/media/hearings';
 import { heardFor } from '../sound/heard';
-import { useExporting, fileName } from './exporting';
-import { download } from '../download';
+import { download, fileName } from '../download';
+import { useExporting } from './exporting';
 import { failureOf } from '../../core/failure';
 
 /** Texts that a show is handed over with. */

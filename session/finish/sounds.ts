@@ -5,7 +5,8 @@ import { removeAt, places } from '../../engine/media/folders';
 import { startSound, type SoundClient, type SoundKind } from '../../engine/write/write.client';
 import { heardFor } from '../sound/heard';
 import { packer, worker } from '../workers';
-import { fileName, runExport } from './exporting';
+import { fileName } from '../download';
+import { runExport } from './exporting';
 
 export type SoundFile = WavFormat | SoundKind;
 /** All of it, what lies on lanes of one kind, or every lane as a file of its own. */

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { LIMITS, creditsOf, partsOn, type Show } from '../../core/show';
 import { addPictures, newCreditsCard, removePictures, setArtist, setCredit } from '../../core/show/edits';
-import { usedMedia } from '../../session/finish/missing';
+import { usedMedia } from '../../session/missing';
 import { newId } from '../../session/ids';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';

@@ -1,5 +1,5 @@
 import type { Show } from '../../core/show';
-import { useMissing } from '../../session/finish/missing';
+import { useMissing } from '../../session/missing';
 import { Panel } from '../controls/Panel';
 import { CreditsPanel } from './CreditsPanel';
 import { FilmPanel } from './FilmPanel';

@@ -1,7 +1,7 @@
 import FolderOpen from 'lucide-react-native/icons/folder-open';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
-import { bringBack, forgetBringing, useBringing } from '../../session/finish/missing';
+import { bringBack, forgetBringing, useBringing } from '../../session/missing';
 import { FileButton } from '../controls/FileButton';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';

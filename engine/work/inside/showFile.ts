@@ -16,14 +16,7 @@ export class ShowFile {
   readonly look = async ({ file }: Parameters<WorkCalls['look']>[0]): Promise<Looked> => {
     this.media = new Map();
     const entries = await directoryOf(file);
-    const listed = entries.map((one) => ({
-      name: one.name,
-      size: one.size,
-      packed: one.compressedSize,
-      encrypted: one.encrypted,
-      folder: one.isDirectory,
-    }));
-    checkEntries(listed, file.size);
+    checkEntries(entries, file.size);
     const document = entries.find((one) => entryOf(one.name)?.kind === 'show')!;
     const show = showIn(await readable(() => document.text()));
     const found = new Map<MediaId, ZipEntry>();

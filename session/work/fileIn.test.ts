@@ -7,7 +7,7 @@ import { ShowFile } from '../../engine/work/inside/showFile';
 import { FakeFiles, asBlob } from '../../tests/opfs';
 import { showOf } from '../../tests/shows';
 import { layDown, openFile, useFileIn } from './fileIn';
-import { START_PLACE, hasRecord, listShows, openRecord, saveRecord } from './records';
+import { START_PLACE, hasRecord, listShows, openRecord, saveRecord } from '../shows/records';
 
 const mockQuiet = { signal: new AbortController().signal, progress: () => undefined };
 const mockFile = new ShowFile();
@@ -56,7 +56,7 @@ jest.mock('../workers', () => ({
   }),
   listener: () => ({ call: (_name: string, details: never) => mockTake(details) }),
 }));
-jest.mock('./useShows', () => ({ refreshShows: async () => undefined }));
+jest.mock('../shows/useShows', () => ({ refreshShows: async () => undefined }));
 
 beforeEach(() => {
   files = new FakeFiles();

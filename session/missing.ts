@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { create } from 'zustand';
-import { failureOf, type Failure } from '../../core/failure';
-import type { Media, MediaId, Show } from '../../core/show';
-import { fileAt, namesIn, places } from '../../engine/media/folders';
-import { queryClient } from '../queries';
-import { listener, packer } from '../workers';
+import { failureOf, type Failure } from '../core/failure';
+import type { Media, MediaId, Show } from '../core/show';
+import { fileAt, namesIn, places } from '../engine/media/folders';
+import { queryClient } from './queries';
+import { listener, packer } from './workers';
 
 /** Media that a show uses: in pictures, parts and takes. */
 export function usedMedia(show: Show): MediaId[] {

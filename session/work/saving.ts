@@ -1,8 +1,9 @@
 import { WORK } from '../../core/papers';
 import type { Show } from '../../core/show';
 import { packer } from '../workers';
-import { fileName, runExport } from './exporting';
-import { usedMedia } from './missing';
+import { fileName } from '../download';
+import { runExport } from '../finish/exporting';
+import { usedMedia } from '../missing';
 
 /** What of a show goes into a file: only the media that it uses are named. */
 export function workOf(show: Show): Show {

@@ -5,12 +5,12 @@ import { perform, readShow, startHistory, type Media, type MediaId, type Show } 
 import { replaceShow } from '../../core/show/edits';
 import { places, removeAt } from '../../engine/media/folders';
 import { dropMedia } from '../../engine/media/sweep';
-import { missingOf, takeAgain, usedMedia } from '../finish/missing';
+import { missingOf, takeAgain, usedMedia } from '../missing';
 import { newId } from '../ids';
 import { withShow } from '../lock';
 import { packer } from '../workers';
-import { START_PLACE, allMedia, allRecords, changeStored, hasRecord, saveRecord } from './records';
-import { refreshShows } from './useShows';
+import { START_PLACE, allMedia, allRecords, changeStored, hasRecord, saveRecord } from '../shows/records';
+import { refreshShows } from '../shows/useShows';
 
 /** A show that comes in from a file. */
 export type FileIn =
