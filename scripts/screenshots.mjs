@@ -75,13 +75,14 @@ await visit(phone, async (page, shot) => {
   await page.getByText(/^Sure/).waitFor();
   await shot('line-up-phone');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Close the drawer' }).click();
-  await page.getByRole('button', { name: 'Spread', exact: true }).click();
-  await shot('spread-phone');
-  await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Finish' }).click();
-  await page.getByText(/LUFS/).first().waitFor();
+  await page.getByTestId('check voice').waitFor();
+  await page.getByText('Being looked at').waitFor({ state: 'hidden' });
   await shot('finish-phone');
+  await page.getByRole('button', { name: 'Save as a film' }).click();
+  await page.getByRole('button', { name: 'Save the film' }).and(page.locator(':enabled')).waitFor();
+  await shot('film-phone');
+  await page.keyboard.press('Escape');
 });
 await visit(phone, async (page, shot) => {
   await open(page);

@@ -1,5 +1,5 @@
 /** Long enough for the browser to have taken its own hold on the bytes, ms. */
-const HELD = 60_000;
+export const HELD = 60_000;
 
 /** Hands bytes over as a download. A file on disk is read from there by the browser, never whole into memory. */
 export function download(blob: Blob, name: string, afterwards: () => void = () => undefined): void {

@@ -1,6 +1,8 @@
+import fc from 'fast-check';
+import { Failure } from '../failure';
 import { beatsHeard, narration, withNarrations } from '../../tests/heard';
 import { clipMedia, mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
-import { BED_LANE, showSeconds, type Media, type Show } from '../show';
+import { BED_LANE, faultOf, showSeconds, type Media, type Show } from '../show';
 import { addPictures, newCard, newPart, setDissolve, setPins, splitParts, stopEarly } from '../show/edits';
 import { readTimeline, timelineOf } from '.';
 
@@ -193,6 +195,37 @@ it('takes what it knows of a timeline from elsewhere, and names what it does not
     { what: 'sound', name: 'gone.wav' },
   ]);
 });
+
+it('answers whatever is in a timeline with a sound show or in words: 300 that were changed at random', () => {
+  const good = timelineOf(rich(), new Map());
+  const value = fc.oneof(fc.jsonValue({ maxDepth: 2 }), fc.constantFrom(-1, 1e12, 0, null, '', 'Gap.1', 'Clip.2'));
+  let next = 0;
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(), value), { minLength: 1, maxLength: 3 }), (changes) => {
+      const raw = JSON.parse(good) as object;
+      for (const [at, put] of changes) {
+        const places = [...slots(raw)];
+        const [owner, key] = places[at % places.length]!;
+        owner[key] = put;
+      }
+      try {
+        const { show } = readTimeline(raw, [], () => `n${(next += 1)}`);
+        expect(faultOf(show)).toBeNull();
+      } catch (error) {
+        expect(error).toBeInstanceOf(Failure);
+      }
+    }),
+    { numRuns: 300 },
+  );
+});
+
+/** Every place of a tree that holds a value. */
+function* slots(tree: object): Generator<[owner: Record<string, unknown>, key: string]> {
+  for (const [key, inner] of Object.entries(tree)) {
+    yield [tree as Record<string, unknown>, key];
+    if (typeof inner === 'object' && inner !== null) yield* slots(inner as object);
+  }
+}
 
 it('refuses what is no timeline', () => {
   for (const raw of [null, 7, [], {}, { OTIO_SCHEMA: 'Clip.2' }, { OTIO_SCHEMA: 'Timeline.1', tracks: null }])

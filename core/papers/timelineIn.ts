@@ -4,6 +4,7 @@ import {
   LIMITS,
   heardMoment,
   newShow,
+  readMedia,
   readShow,
   type Card,
   type Lane,
@@ -16,7 +17,7 @@ import {
 } from '../show';
 import { newPart, newPicture } from '../show/edits';
 import { firstOwnStart, newLane } from '../show/newShow';
-import type { Seconds } from '../units';
+import { clamp, type Seconds } from '../units';
 import { OURS } from './otio';
 
 /** Something of a timeline that did not come along. */
@@ -174,7 +175,7 @@ class Reader {
   }
 
   private card(words: string, hold: Seconds): Card {
-    return { id: this.newId(), kind: 'card', colour: '#1C2A31', words: words.slice(0, LIMITS.card.words), hold, dissolve: 0 };
+    return { id: this.newId(), kind: 'card', colour: '#1C2A31', words: words.slice(0, LIMITS.card.words), hold: within(hold), dissolve: 0 };
   }
 
   private pictureOf(raw: Raw): Picture {
@@ -185,26 +186,23 @@ class Reader {
       const { color, words } = rawOf(reference.parameters);
       const card = this.card(wordOf(words) || (Object.keys(said).length > 0 ? '' : wordOf(raw.name)), hold);
       const colour = /^#[0-9a-f]{6}$/i.test(wordOf(color)) ? wordOf(color) : card.colour;
-      return { ...card, colour, ...(said as Partial<Card>), hold, dissolve: 0 };
+      return { ...card, colour, ...(said as Partial<Card>), hold: card.hold, dissolve: 0 };
     }
     const media = this.mediaOf(reference);
     if (!media || media.kind === 'sound') {
       this.skip('picture', wordOf(raw.name));
       return this.card(wordOf(raw.name), hold);
     }
-    const start = {
-      ...newPicture(this.newId(), media, firstOwnStart()),
-      ...(said as Partial<Picture>),
-      hold,
-      dissolve: 0,
-      media: media.id,
-    };
-    return (media.kind === 'clip' ? { ...start, from } : start) as Picture;
+    const start = { ...newPicture(this.newId(), media, firstOwnStart()), ...(said as Partial<Picture>), dissolve: 0, media: media.id };
+    if (media.kind !== 'clip') return { ...start, hold: within(hold) } as Picture;
+    // A clip shows no more than was filmed.
+    const begin = clamp(from, 0, Math.max(0, media.seconds - LIMITS.hold.least));
+    return { ...start, from: begin, hold: clamp(hold, LIMITS.hold.least, media.seconds - begin) } as Picture;
   }
 
   /** The medium of a reference: described in it, or one that is at hand. */
   private mediaOf(reference: Raw): Media | null {
-    const said = oursOf(reference).media as Media | undefined;
+    const said = readMedia(oursOf(reference).media);
     const url = wordOf(reference.target_url);
     const hash = wordOf(said?.id) || (/([0-9a-f]{64})(?:\.\w+)?$/.exec(url)?.[1] ?? '');
     const base = decoded(url).split(/[\\/]/).at(-1) ?? '';
@@ -291,6 +289,9 @@ class Reader {
     return lane.id;
   }
 }
+
+/** A time on screen as pictures have it. */
+const within = (hold: Seconds): Seconds => clamp(hold, LIMITS.hold.least, LIMITS.hold.most);
 
 /** The speed of a clip, where it has one that we can play. */
 function speedOf(raw: Raw): number | undefined {

@@ -34,7 +34,7 @@ export {
   type Told,
 } from './types';
 export { LIMITS } from './limits';
-export { documentSchema, faultOf, readShow } from './schema';
+export { documentSchema, faultOf, readMedia, readShow } from './schema';
 export {
   AGREE,
   compareLengths,

@@ -4,7 +4,7 @@ import { Failure } from '../failure';
 import { LIMITS } from './limits';
 import { migrate } from './migrate';
 import { soundSeconds } from './speed';
-import { FORMAT, type Show } from './types';
+import { FORMAT, type Media, type Show } from './types';
 
 const id = Joi.string()
   .min(1)
@@ -308,6 +308,11 @@ export function readShow(raw: unknown): Show {
   const fault = faultOf(current as Show);
   if (fault !== null) throw new Failure('show.damaged', { why: fault });
   return freeze(current as Show, true);
+}
+
+/** A description of a medium from outside, or null where it is none. */
+export function readMedia(raw: unknown): Media | null {
+  return typeof raw === 'object' && raw !== null && !media.validate(raw, STRICT).error ? (raw as Media) : null;
 }
 
 /** The rule that a show breaks, or null: the invariant that every edit keeps. */

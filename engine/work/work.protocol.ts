@@ -1,4 +1,5 @@
-import type { MediaId, Show } from '../../core/show';
+import type { TimelineRead } from '../../core/papers';
+import type { Media, MediaId, Show } from '../../core/show';
 import type { Destination } from '../write/write.protocol';
 
 /** A show file that was looked over. */
@@ -17,6 +18,8 @@ export type WorkCalls = {
   look(details: { file: Blob }): Promise<Looked>;
   /** Bytes of a medium in the file looked at last; what was packed is unpacked onto the disk as `unpacked`. @throws Failure `file.damaged`. */
   fetch(details: { media: MediaId; unpacked: string }): Promise<Blob>;
+  /** A timeline as a show; `known` are media that are at hand. @throws Failure `timeline.foreign`, `file.*`, `show.*`. */
+  timeline(details: { file: Blob; known: readonly Media[] }): Promise<TimelineRead>;
   /** SHA-256 of a file. Progress and cancel. */
   hash(details: { file: Blob }): Promise<MediaId>;
 };

@@ -1,7 +1,7 @@
 import { hashOf } from '../media/inside/hash';
 import { serve, type Desk } from '../workers/serve';
 import { bundle, pack } from './inside/pack';
-import { ShowFile } from './inside/showFile';
+import { ShowFile, readTimelineFile } from './inside/showFile';
 import type { WorkCalls } from './work.protocol';
 
 const open = new ShowFile();
@@ -11,5 +11,6 @@ serve(self as unknown as Parameters<typeof serve>[0], {
   bundle,
   look: open.look,
   fetch: open.fetch,
+  timeline: async ({ file, known }: Parameters<WorkCalls['timeline']>[0]) => readTimelineFile(await file.text(), known),
   hash: ({ file }: Parameters<WorkCalls['hash']>[0], desk: Desk) => hashOf(file, desk.signal, (share) => desk.progress(share)),
 });

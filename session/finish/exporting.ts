@@ -4,7 +4,7 @@ import { fileAt, places, removeAt } from '../../engine/media/folders';
 import type { CallOptions } from '../../engine/workers/client';
 import type { Destination } from '../../engine/write/write.protocol';
 import { keepAwake } from '../awake';
-import { download } from '../download';
+import { HELD, download } from '../download';
 
 /** A file that is being made of the show; one at a time. */
 export type Exporting =
@@ -30,6 +30,13 @@ export const useExporting = create<{ exporting: Exporting }>()(() => ({ exportin
 
 const say = (exporting: Exporting) => useExporting.setState({ exporting });
 let stop: AbortController | null = null;
+/** How often a file of a name was made: what a later one has written is not freed for an earlier one. */
+const turns = new Map<string, number>();
+
+/** Tells of a small file that was made meanwhile, unless a large one is still being written. */
+export function sayBeside(exporting: Exporting): void {
+  if (useExporting.getState().exporting.status !== 'writing') say(exporting);
+}
 
 type Picker = (options: { suggestedName: string }) => Promise<FileSystemFileHandle>;
 
@@ -75,6 +82,7 @@ export async function runExport(
   write: (to: Destination, options: CallOptions) => Promise<{ readonly bytes: number; readonly clipped?: number }>,
 ): Promise<void> {
   const mine = (stop = new AbortController());
+  turns.set(name, (turns.get(name) ?? 0) + 1);
   let sleep: () => void = () => undefined;
   try {
     const target = pick ? await picker()!.call(window, { suggestedName: name }) : null;
@@ -106,7 +114,11 @@ export function cancelExport(): void {
 /** Lets go of the message; what was downloaded is freed once the browser has surely taken it. */
 export function forgetExport(): void {
   const { exporting } = useExporting.getState();
-  if (exporting.status === 'done' && exporting.file)
-    setTimeout(() => void removeAt(places.written(exporting.name)).catch(() => undefined), 60_000);
+  if (exporting.status === 'done' && exporting.file) {
+    const { name } = exporting;
+    const turn = turns.get(name);
+    const free = () => (turns.get(name) === turn ? removeAt(places.written(name)).catch(() => undefined) : undefined);
+    setTimeout(() => void free(), HELD);
+  }
   say({ status: 'idle' });
 }

@@ -4,7 +4,7 @@ import { partsOn, type MediaId, type Show } from '../../core/show';
 import { keptHearing } from '../../engine/media/hearings';
 import { heardFor } from '../sound/heard';
 import { download, fileName } from '../download';
-import { useExporting } from './exporting';
+import { sayBeside } from './exporting';
 import { failureOf } from '../../core/failure';
 
 /** Texts that a show is handed over with. */
@@ -56,8 +56,8 @@ export async function savePaper(show: Show, paper: Paper): Promise<void> {
   try {
     const file = new File([await textOf(show, paper)], name, { type: `${type};charset=utf-8` });
     download(file, name);
-    useExporting.setState({ exporting: { status: 'done', name, bytes: file.size, clipped: 0, file } });
+    sayBeside({ status: 'done', name, bytes: file.size, clipped: 0, file });
   } catch (error) {
-    useExporting.setState({ exporting: { status: 'failed', failure: failureOf(error) } });
+    sayBeside({ status: 'failed', failure: failureOf(error) });
   }
 }

@@ -234,9 +234,12 @@ export async function allRecords(): Promise<string[]> {
   });
 }
 
-/** Whether a show of this name is stored. */
-export async function hasRecord(id: string): Promise<boolean> {
-  return guarded(async () => (await storage.getItem(SHOW + id)) !== null);
+/** Where a show of this name is stored: in the list, among the deleted ones, or nowhere. */
+export async function whereIs(id: string): Promise<'list' | 'bin' | null> {
+  return guarded(async () => {
+    if ((await storage.getItem(SHOW + id)) !== null) return 'list';
+    return (await storage.getItem(BIN + id)) !== null ? 'bin' : null;
+  });
 }
 
 /** Media that any stored show names; damaged shows name none. */

@@ -3,11 +3,11 @@ import { undo, type MediaId, type Show } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
 import { perform, startHistory } from '../../core/show';
 import { pack } from '../../engine/work/inside/pack';
-import { ShowFile } from '../../engine/work/inside/showFile';
+import { ShowFile, readTimelineFile as mockTimeline } from '../../engine/work/inside/showFile';
 import { FakeFiles, asBlob } from '../../tests/opfs';
 import { showOf } from '../../tests/shows';
 import { layDown, openFile, useFileIn } from './fileIn';
-import { START_PLACE, hasRecord, listShows, openRecord, saveRecord } from '../shows/records';
+import { START_PLACE, binRecord, restoreRecord, whereIs, listShows, openRecord, saveRecord } from '../shows/records';
 
 const mockQuiet = { signal: new AbortController().signal, progress: () => undefined };
 const mockFile = new ShowFile();
@@ -47,12 +47,18 @@ const mockTake = async ({ file, name, want }: { file: Blob; name: string; want: 
 
 jest.mock('../workers', () => ({
   packer: () => ({
-    call: (name: string, details: never) =>
-      name === 'look'
-        ? mockFile.look(details)
-        : name === 'fetch'
-          ? mockFile.fetch(details, mockQuiet)
-          : mockHash((details as { file: Blob }).file),
+    call: async (name: string, details: never) => {
+      switch (name) {
+        case 'look':
+          return mockFile.look(details);
+        case 'fetch':
+          return mockFile.fetch(details, mockQuiet);
+        case 'timeline':
+          return mockTimeline(await (details as { file: Blob }).file.text(), []);
+        default:
+          return mockHash((details as { file: Blob }).file);
+      }
+    },
   }),
   listener: () => ({ call: (_name: string, details: never) => mockTake(details) }),
 }));
@@ -117,6 +123,17 @@ it('never writes over a show that is here: it asks, then lays a copy beside it o
   expect(undo(history).show).toEqual(mine.show);
 });
 
+it('leaves a deleted show of the same name where it can be brought back from', async () => {
+  const { show, file } = await workFile('five');
+  await saveRecord(startHistory({ ...show, title: 'Deleted' }), START_PLACE, 5);
+  await binRecord('five');
+  await openFile(file);
+  const { id } = status() as { id: string };
+  expect(id).not.toBe('five');
+  await restoreRecord('five');
+  expect([(await openRecord('five')).history.show.title, (await openRecord(id)).history.show.title]).toEqual(['Deleted', 'Test']);
+});
+
 it('refuses media that are not what they say, and nothing has changed then', async () => {
   const spoilt = await workFile('three', (bytes) => Buffer.from(bytes.map((one, index) => (index === 7 ? one ^ 1 : one))));
   const before = await listShows();
@@ -126,7 +143,7 @@ it('refuses media that are not what they say, and nothing has changed then', asy
   const lying = await workFile('three');
   await openFile(lying.file);
   expect(status()).toMatchObject({ status: 'failed', failure: { code: 'file.damaged' } });
-  expect(await hasRecord('three')).toBe(false);
+  expect(await whereIs('three')).toBeNull();
   expect(await listShows()).toEqual(before);
   expect(files.names()).toEqual([]);
 });

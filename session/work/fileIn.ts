@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
-import { parseBounded, readTimeline, type LeftOut } from '../../core/papers';
+import type { LeftOut } from '../../core/papers';
 import { perform, readShow, startHistory, type Media, type MediaId, type Show } from '../../core/show';
 import { replaceShow } from '../../core/show/edits';
 import { places, removeAt } from '../../engine/media/folders';
@@ -9,7 +9,7 @@ import { missingOf, takeAgain, usedMedia } from '../missing';
 import { newId } from '../ids';
 import { withShow } from '../lock';
 import { packer } from '../workers';
-import { START_PLACE, allMedia, allRecords, changeStored, hasRecord, saveRecord } from '../shows/records';
+import { START_PLACE, allMedia, allRecords, changeStored, saveRecord, whereIs } from '../shows/records';
 import { refreshShows } from '../shows/useShows';
 
 /** A show that comes in from a file. */
@@ -52,8 +52,10 @@ export async function openFile(file: File): Promise<void> {
   say({ status: 'reading', name: file.name, share: 0 });
   try {
     arrived = { name: file.name, ...(await read(file)) };
-    if (await hasRecord(arrived.show.id)) say({ status: 'asking', name: file.name, title: arrived.show.title });
-    else await layDown('as it is');
+    const there = await whereIs(arrived.show.id);
+    if (there === 'list') say({ status: 'asking', name: file.name, title: arrived.show.title });
+    // Under a name of its own beside a deleted one: that one can still be brought back.
+    else await layDown(there === 'bin' ? 'anew' : 'as it is');
   } catch (error) {
     fail(error, file.name);
   }
@@ -71,18 +73,17 @@ async function read(file: File): Promise<Omit<Arrived, 'name'>> {
   const head = await file.slice(0, 64).text();
   if (!/^\uFEFF?\s*\{/.test(head)) return { ...(await packer().call('look', { file })), leftOut: [] };
   if (file.size > LONGEST_TIMELINE) throw new Failure('timeline.foreign');
-  const { show, leftOut } = readTimeline(parseBounded((await file.text()).replace(/^\uFEFF/, '')), await allMedia(), newId);
-  return { show, leftOut, inside: [] };
+  return { ...(await packer().call('timeline', { file, known: await allMedia() })), inside: [] };
 }
 
 /** Goes on with what was asked about: beside the show that is here, or in its place (undo brings that one back). */
-export async function layDown(how: 'as it is' | 'copy' | 'replace'): Promise<void> {
+export async function layDown(how: 'as it is' | 'anew' | 'copy' | 'replace'): Promise<void> {
   const one = arrived;
   if (!one) return;
   const fresh = new Set<MediaId>();
   try {
     const show = await withMedia(one, fresh);
-    const id = how === 'copy' ? newId() : show.id;
+    const id = how === 'copy' || how === 'anew' ? newId() : show.id;
     if (how === 'replace') await withShow(id, () => changeStored(id, (history) => perform(history, replaceShow, { by: show }), Date.now()));
     else
       await saveRecord(

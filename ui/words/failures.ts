@@ -3,6 +3,7 @@ import { saySpan, sayTime } from '../../core/units';
 
 const quoted = (details: FailureDetails) => (typeof details.name === 'string' ? `“${details.name}”` : 'The file');
 const why = (details: FailureDetails) => (typeof details.why === 'string' ? ` (${details.why})` : '');
+const kind = (details: FailureDetails) => (typeof details.format === 'string' ? details.format : 'such');
 const number = (value: unknown) => (typeof value === 'number' ? value : 0);
 
 /** What happened, what is safe, what to do: one entry for every code. */
@@ -68,8 +69,8 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'timeline.foreign': (d) =>
     `${quoted(d)} is not an OpenTimelineIO timeline. Nothing was changed. Choose a file whose name ends in “.otio”.`,
   'film.coding': (d) =>
-    `This browser cannot write ${String(d.format)} films of this size. Your show is safe. Choose the other kind, or a smaller size.`,
-  'sound.coding': (d) => `This browser cannot write ${String(d.format)}. Your show is safe. Choose another kind: WAV always works.`,
+    `This browser cannot write ${kind(d)} films of this size. Your show is safe. Choose the other kind, or a smaller size.`,
+  'sound.coding': (d) => `This browser cannot write ${kind(d)} sounds. Your show is safe. Choose another kind: WAV always works.`,
   'output.missing': () => 'No sound output answered. Your show is safe. Connect a speaker or headphones, then press play again.',
   'server.away': () => 'The demo show could not be fetched: its server does not answer. Your own shows are safe and work without it.',
   cancelled: () => 'Stopped. Nothing was changed.',

@@ -1,7 +1,7 @@
 import { unzipRaw, type ZipEntry } from 'unzipit';
 import { Failure } from '../../../core/failure';
-import { checkEntries, entryOf, looksLikeZip, parseBounded } from '../../../core/papers';
-import { readShow, type MediaId, type Show } from '../../../core/show';
+import { checkEntries, entryOf, looksLikeZip, parseBounded, readTimeline, type TimelineRead } from '../../../core/papers';
+import { readShow, type Media, type MediaId } from '../../../core/show';
 import { fileAt, places } from '../../media/folders';
 import { PlaceWriter } from '../../media/write';
 import type { Desk } from '../../workers/serve';
@@ -18,7 +18,8 @@ export class ShowFile {
     const entries = await directoryOf(file);
     checkEntries(entries, file.size);
     const document = entries.find((one) => entryOf(one.name)?.kind === 'show')!;
-    const show = showIn(await readable(() => document.text()));
+    const text = await readable(() => document.text());
+    const show = sensible(() => readShow(parseBounded(text)));
     const found = new Map<MediaId, ZipEntry>();
     for (const entry of entries) {
       const what = entryOf(entry.name);
@@ -52,9 +53,15 @@ export class ShowFile {
   };
 }
 
-function showIn(text: string): Show {
+/** A timeline as a show. @throws Failure `timeline.foreign`, `file.*`, `show.newer`. */
+export function readTimelineFile(text: string, known: readonly Media[]): TimelineRead {
+  return sensible(() => readTimeline(parseBounded(text.replace(/^\uFEFF/, '')), known, () => crypto.randomUUID()));
+}
+
+/** A document that breaks a rule is a damaged file here: no show of ours is damaged. */
+function sensible<T>(read: () => T): T {
   try {
-    return readShow(parseBounded(text));
+    return read();
   } catch (error) {
     if (!(error instanceof Failure) || error.code !== 'show.damaged') throw error;
     throw new Failure('file.damaged', { why: 'the show in it makes no sense' }, error);
