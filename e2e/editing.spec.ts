@@ -168,6 +168,13 @@ test('every control has a name, and on a phone a thumb can hit it', async ({ pag
     await check();
   }
 
+  await face(page, 'Finish');
+  for (const panel of ['Loudness', 'Credits', 'Save as a film', 'Save the sound alone', 'Save the work as a file', /^Save a timeline/]) {
+    await page.getByRole('button', { name: panel, exact: true }).click();
+    await check();
+    await page.keyboard.press('Escape');
+  }
+
   async function check(): Promise<void> {
     const faults = await page.evaluate(() => {
       const controls = [

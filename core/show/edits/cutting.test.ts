@@ -138,6 +138,9 @@ describe('cutting', () => {
   it('lines up a cut: within a part the passage begins later, touching parts slip, overlapping ones move', () => {
     const closed = edits.removeRange(row([0, 20]), { ids: ['p0'], from: 5, to: 10, halves: ['h'], closeUp: true });
     expect(partOf(edits.shiftJoin(closed, { id: 'p0', index: 0, by: 0.02 }), 'p0').spans[1]).toMatchObject({ from: 12.02, to: 22 });
+    // What is briefer than any edit leaves it stays where it is.
+    const brief = { ...closed, parts: closed.parts.map((one) => ({ ...one, spans: [one.spans[0]!, { from: 0.01, to: 0.04, join: 0 }] })) };
+    expect(partOf(edits.shiftJoin(brief, { id: 'p0', index: 0, by: 0.02 }), 'p0').spans[1]).toMatchObject({ from: 0.01, to: 0.04 });
     const touching = row([0, 10], [10, 10]);
     expect(partOf(edits.shiftJoin(touching, { id: 'p1', index: null, by: 0.02 }), 'p1')).toMatchObject({
       at: 10,

@@ -185,7 +185,8 @@ export const shiftJoin = defineEdit<{ id: string; index: number | null; by: Seco
   if (index !== null) {
     const span = part.spans[index + 1];
     if (!span) throw new RangeError(`part ${id} has no span ${index + 1}`);
-    span.from = clamp(span.from + by, 0, span.to - least);
+    // What is shorter than the least already does not begin later.
+    span.from = clamp(span.from + by, 0, Math.max(span.from, span.to - least));
     fitFades(part);
     part.pins = slicePins(part.pins, 0, partSeconds(part));
     return;

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { keepsItsWord, type Change } from '../../../tests/contract';
 import { clipMedia, photoMedia, showOf, soundMedia, withClip } from '../../../tests/shows';
-import { perform, type History } from '../history';
+import { perform, undo, type History } from '../history';
 import { BED_LANE, SPOT_LANE } from '../newShow';
 import { compareLengths, partEnd, partSeconds } from '../placement';
 import * as edits from '.';
 
 const level = fc.double({ min: -80, max: 20, noNaN: true });
 const seconds = fc.double({ min: -5, max: 400, noNaN: true });
+const signed = fc.double({ min: -60, max: 60, noNaN: true });
 const edge = fc.constantFrom('start' as const, 'end' as const);
 const side = fc.constantFrom('fadeUp' as const, 'fadeOut' as const);
 const pick = (list: readonly { id: string }[], n: number) => list[n % list.length]?.id;
@@ -75,7 +76,6 @@ const fresh = (h: History, what: string) => `${what}-${h.past.length}-${h.show.p
 function onPieces(): fc.Arbitrary<Change>[] {
   type Act = (h: History, ids: string[]) => History;
   const range = fc.tuple(seconds, seconds).map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) }));
-  const signed = fc.double({ min: -60, max: 60, noNaN: true });
   const acts: fc.Arbitrary<Act>[] = [
     seconds.map(
       (moment) => (h, ids) =>
@@ -140,6 +140,35 @@ function onPieces(): fc.Arbitrary<Change>[] {
       return ids.length > 0 ? run(h, ids) : h;
     }),
   );
+}
+
+/** Edits of the show as a whole: what it is called, how loud it is, who is named in it. */
+function onWhole(): fc.Arbitrary<Change>[] {
+  const words = fc.string({ maxLength: 1500 });
+  return [
+    words.map((title) => (h: History) => perform(h, edits.renameShow, { title })),
+    words.map((artist) => (h: History) => perform(h, edits.setArtist, { artist })),
+    fc.tuple(level, fc.option(signed)).map(
+      ([gain, ceiling]) =>
+        (h: History) =>
+          perform(h, edits.setMaster, { gain, ceiling }),
+    ),
+    fc.option(signed).map((aim) => (h: History) => perform(h, edits.setAim, { aim })),
+    fc.tuple(fc.nat(), words).map(([n, credit]) => (h: History) => {
+      const media = pick(Object.values(h.show.media), n);
+      return media ? perform(h, edits.setCredit, { media, credit }) : h;
+    }),
+    fc.nat().map((n) => (h: History) => {
+      const card = edits.newCreditsCard(`credits-${n}-${h.past.length}`, '#1C2A31');
+      return perform(h, edits.addPictures, { pictures: [card], media: [], index: n });
+    }),
+    // A show that comes in from a file: here, what this one was at its start.
+    fc.nat(1).map((n) => (h: History) => {
+      let first = h;
+      while (first.past.length > 0) first = undo(first);
+      return perform(h, edits.replaceShow, { by: n === 0 ? first.show : h.show });
+    }),
+  ];
 }
 
 /** Any edit with any details a person could give, wild numbers included. What names nothing is skipped. */
@@ -221,11 +250,7 @@ const change: fc.Arbitrary<Change> = fc.oneof(
       (h) =>
         perform(h, edits.setMasterGain, { gain }),
   ),
-  fc.string({ maxLength: 200 }).map(
-    (title): Change =>
-      (h) =>
-        perform(h, edits.renameShow, { title }),
-  ),
+  ...onWhole(),
 );
 
 it('keeps the show valid under any edits, and undo and redo lead there and back byte for byte', () => {
