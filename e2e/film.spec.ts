@@ -98,19 +98,37 @@ for (const [kind, ending, video, audio] of [
   });
 }
 
-test('a film that is stopped leaves nothing behind, and the next one can be written', async ({ page }, info) => {
+test('a film that is stopped leaves nothing behind, here or where it was to go, and the next file can be written', async ({
+  page,
+}, info) => {
+  await page.addInitScript(() => {
+    // The person's disk: a place that tests can look into.
+    Object.assign(window, {
+      showSaveFilePicker: async ({ suggestedName }: { suggestedName: string }) => {
+        const disk = await (await navigator.storage.getDirectory()).getDirectoryHandle('chosen', { create: true });
+        return disk.getFileHandle(suggestedName, { create: true });
+      },
+    });
+  });
   const { show, brought } = await flash();
   const long = { ...show, pictures: show.pictures.map((one) => (one.kind === 'card' ? { ...one, hold: 120, dissolve: 100 } : one)) };
   await openShowFile(page, showFile(long, brought, info.outputPath('show.zip')));
-  const dialog = await finishPanel(page, 'Save as a film');
-  await dialog.getByRole('button', { name: 'Size: 1080p' }).click();
-  await dialog.getByRole('button', { name: 'Save the film' }).click();
-  const progress = page.getByRole('progressbar', { name: /Writing the film/ });
-  await expect.poll(async () => Number(await progress.getAttribute('aria-valuenow'))).toBeGreaterThan(1);
-  await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  await expect(progress).toBeHidden();
-  await expect.poll(() => keptNames(page, 'written')).toEqual([]);
-  await expect(page.getByRole('button', { name: 'Save as a film' })).toBeEnabled();
+  for (const button of ['Save the film', 'Choose where to save it']) {
+    const dialog = await finishPanel(page, 'Save as a film');
+    await dialog.getByRole('button', { name: 'Size: 1080p' }).click();
+    await dialog.getByRole('button', { name: button }).click();
+    const progress = page.getByRole('progressbar', { name: /Writing the film/ });
+    await expect.poll(async () => Number(await progress.getAttribute('aria-valuenow'))).toBeGreaterThan(1);
+    await page.getByRole('button', { name: 'Stop', exact: true }).click();
+    await expect(progress).toBeHidden();
+    for (const folder of ['written', 'chosen']) await expect.poll(() => keptNames(page, folder)).toEqual([]);
+    await expect(page.getByRole('button', { name: 'Save as a film' })).toBeEnabled();
+  }
+  const dialog = await finishPanel(page, 'Save the sound alone');
+  await dialog.getByRole('button', { name: 'Kind of sound: FLAC' }).click();
+  await dialog.getByRole('button', { name: 'Choose where to save it' }).click();
+  await expect(page.getByText(/is written/)).toBeVisible({ timeout: 60_000 });
+  expect(await keptNames(page, 'chosen')).toEqual(['From a file.flac']);
 });
 
 test('a coding that this browser lacks is offered as the other kind, in words', async ({ page }, info) => {

@@ -3,6 +3,7 @@ let wanted = 0;
 
 /** Keeps the screen awake until what it gives is called, where the browser offers that. Without it all work goes on all the same. */
 export function keepAwake(): () => void {
+  if (wanted === 0) document.addEventListener('visibilitychange', again);
   wanted += 1;
   void hold();
   let held = true;
@@ -11,9 +12,18 @@ export function keepAwake(): () => void {
     held = false;
     wanted -= 1;
     if (wanted > 0) return;
+    document.removeEventListener('visibilitychange', again);
     void sentinel?.release().catch(() => undefined);
     sentinel = null;
   };
+}
+
+/** The browser lets go of the screen when the page is hidden; when it is seen again, it is kept again. */
+function again(): void {
+  if (document.visibilityState === 'visible' && (sentinel === null || sentinel.released)) {
+    sentinel = null;
+    void hold();
+  }
 }
 
 async function hold(): Promise<void> {

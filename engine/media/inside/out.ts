@@ -17,7 +17,9 @@ export async function openOut(name: string, target: FileSystemFileHandle | null)
   return target ? chosenFile(target) : PlaceWriter.open(places.written(name));
 }
 
-async function chosenFile(handle: FileSystemFileHandle): Promise<Out> {
+async function chosenFile(handle: FileSystemFileHandle & { remove?: () => Promise<void> }): Promise<Out> {
+  // What stood there before stays until all is written; a new, empty one goes with what did not come.
+  const isNew = (await handle.getFile()).size === 0;
   const stream = await handle.createWritable();
   let done = false;
   const put = async (chunk: Uint8Array<ArrayBuffer> | WriteParams) => {
@@ -35,8 +37,10 @@ async function chosenFile(handle: FileSystemFileHandle): Promise<Out> {
       done = true;
     },
     async close() {
-      if (!done) await stream.abort().catch(() => undefined);
+      if (done) return;
       done = true;
+      await stream.abort().catch(() => undefined);
+      if (isNew) await handle.remove?.().catch(() => undefined);
     },
   };
 }
