@@ -1,4 +1,4 @@
-import { expect, exportWav, openDemo, test } from './app';
+import { expect, exportWav, finishPanel, openDemo, test } from './app';
 import { ffmpeg, probe } from './media';
 
 test('the demo show: its difference is plain, and its exported loudness is what ffmpeg reads', async ({ page }, info) => {
@@ -7,11 +7,14 @@ test('the demo show: its difference is plain, and its exported loudness is what 
   const path = info.outputPath('demo.wav');
   expect(await exportWav(page, path, '24-bit')).toBe('The rain bed by the bike shed.wav');
   expect(probe(path).frames).toBe(96 * 48_000);
-  const said = async (pattern: RegExp) =>
-    Number(pattern.exec((await page.getByText(pattern).first().textContent())!.replace('−', '-'))![1]);
-  await expect(page.getByText(/LUFS/).first()).toBeVisible({ timeout: 30_000 });
-  const integrated = await said(/([−-][\d.]+) LUFS/);
-  const peak = await said(/([−-][\d.]+) dBTP/);
+  const dialog = await finishPanel(page, 'Loudness');
+  const said = async (unit: string) => {
+    const reading = dialog.getByText(new RegExp(`^[−+][\\d.]+ ${unit}$`));
+    await expect(reading).toBeVisible({ timeout: 30_000 });
+    return parseFloat((await reading.textContent())!.replace('−', '-'));
+  };
+  const integrated = await said('LUFS');
+  const peak = await said('dBTP');
   const report = ffmpeg('-i', path, '-af', 'ebur128=peak=true', '-f', 'null', '-');
   // The last summary, to one decimal, as our own readings are.
   const theirs = (name: RegExp) => Number([...report.matchAll(name)].at(-1)![1]);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, face, layMusic, newShow, openEmpty, test, type } from './app';
+import { addPhotos, expect, finishPanel, layMusic, newShow, openEmpty, test, type } from './app';
 import { clickSong, photo } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050')]);
@@ -116,18 +116,20 @@ test('the list: rename, copy, delete, undo, bring back', async ({ page }) => {
   await page.getByRole('button', { name: 'Rename “My show”' }).click();
   await type(page, 'Title of the show', 'Rain & “garden” / 2');
   await page.getByRole('button', { name: 'Make a copy of “Rain & “garden” / 2”' }).click();
-  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(2);
+  await expect(page.getByRole('button', { name: /^Open “/ })).toHaveCount(2);
   await page.getByRole('button', { name: 'Delete “Rain & “garden” / 2 (copy)”' }).click();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(2);
+  await expect(page.getByRole('button', { name: /^Open “/ })).toHaveCount(2);
   await page.getByRole('button', { name: 'Delete “Rain & “garden” / 2 (copy)”' }).click();
   await page.reload();
   await page.getByRole('button', { name: 'Deleted shows: 1' }).click();
   await page.getByRole('button', { name: 'Bring back' }).click();
-  await expect(page.getByRole('button', { name: /^Open / })).toHaveCount(2);
+  await expect(page.getByRole('button', { name: /^Open “/ })).toHaveCount(2);
   await page.getByRole('button', { name: /^Open .*copy/ }).click();
-  await face(page, 'Finish');
-  await expect(page.getByText('The file is called “Rain & “garden” 2 (copy).wav”.')).toBeVisible();
+  const dialog = await finishPanel(page, 'Save the work as a file');
+  const started = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Save the work', exact: true }).click();
+  expect((await started).suggestedFilename()).toBe('Rain & “garden” 2 (copy).rainbed.zip');
 });
 
 test('the same file twice is stored once', async ({ page }) => {

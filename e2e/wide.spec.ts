@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, exportWav, face, field, newShow, openDemo, openOtherWays, test } from './app';
+import { addPhotos, expect, exportWav, face, field, finishPanel, newShow, openDemo, openOtherWays, test } from './app';
 import { clickSong, photo, probe, samplesOf, loudestFrame, CLICK_AT } from './media';
 
 /** Drops files on the page as a file manager does. */
@@ -73,12 +73,13 @@ test('@wide all fields of the chosen part stand beside the sheet, and the loudne
   for (let i = 0; i < 5; i += 1) await page.keyboard.press('ArrowRight');
   await expect(page.getByText('quick start')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Undo: fade out' })).toBeVisible();
-  await page.getByRole('tab', { name: 'Finish' }).click();
+  await finishPanel(page, 'Loudness');
   await field(page, 'Loudness of the whole').fill('+6');
   await field(page, 'Loudness of the whole').press('Enter');
   await expect(page.getByText(/highest peak is \+\d\.\d dB above full scale/)).toBeVisible({ timeout: 30_000 });
-  await page.getByRole('button', { name: 'Float', exact: true }).click();
-  await expect(page.getByText(/above full scale: the file would distort/)).toBeHidden();
+  await page.getByRole('button', { name: /^Hold the peaks/ }).click();
+  await expect(page.getByText(/above full scale: it distorts there/)).toBeHidden({ timeout: 30_000 });
+  await expect(page.getByText('−1.0 dBTP', { exact: true }).last()).toBeVisible();
 });
 
 test('@wide with the keyboard alone: a new show, photos in order, music laid and made to fit', async ({ page }) => {

@@ -1,9 +1,11 @@
+// Pages are also rendered where there is no browser.
+const page = typeof document === 'undefined' ? null : document;
 let sentinel: WakeLockSentinel | null = null;
 let wanted = 0;
 
 /** Keeps the screen awake until what it gives is called, where the browser offers that. Without it all work goes on all the same. */
 export function keepAwake(): () => void {
-  if (wanted === 0) document.addEventListener('visibilitychange', again);
+  if (wanted === 0) page?.addEventListener('visibilitychange', again);
   wanted += 1;
   void hold();
   let held = true;
@@ -12,7 +14,7 @@ export function keepAwake(): () => void {
     held = false;
     wanted -= 1;
     if (wanted > 0) return;
-    document.removeEventListener('visibilitychange', again);
+    page?.removeEventListener('visibilitychange', again);
     void sentinel?.release().catch(() => undefined);
     sentinel = null;
   };
@@ -20,7 +22,7 @@ export function keepAwake(): () => void {
 
 /** The browser lets go of the screen when the page is hidden; when it is seen again, it is kept again. */
 function again(): void {
-  if (document.visibilityState === 'visible' && (sentinel === null || sentinel.released)) {
+  if (page?.visibilityState === 'visible' && (sentinel === null || sentinel.released)) {
     sentinel = null;
     void hold();
   }

@@ -66,7 +66,7 @@ it('measures the plan, tells its progress up to the whole, and closes what it op
   expect(files.open).toBe(0);
 });
 
-it('writes into a chosen file, and gives it up whole when it is stopped', async () => {
+it('writes into a chosen file, and gives it up whole when it is stopped: what stood there stays, what was new goes', async () => {
   const { plan } = await laidShow();
   const log: string[] = [];
   let bytes = 0;
@@ -75,13 +75,25 @@ it('writes into a chosen file, and gives it up whole when it is stopped', async 
     close: async () => void log.push('closed'),
     abort: async () => void log.push('aborted'),
   };
-  const target = { createWritable: async () => stream } as unknown as FileSystemFileHandle;
-  await new MixDesk().write({ plan, format: 'int16', name: 'x', target }, quiet);
+  const targetOf = (size: number) =>
+    ({
+      getFile: async () => ({ size }),
+      createWritable: async () => stream,
+      remove: async () => void log.push('removed'),
+    }) as unknown as FileSystemFileHandle;
+  await new MixDesk().write({ plan, format: 'int16', name: 'x', target: targetOf(0) }, quiet);
   expect({ bytes, log }).toEqual({ bytes: 44 + 96_000 * 4, log: ['closed'] });
-  const controller = new AbortController();
-  const desk = { signal: controller.signal, progress: () => controller.abort() };
-  await expect(new MixDesk().write({ plan, format: 'int16', name: 'x', target }, desk)).rejects.toMatchObject({ code: 'cancelled' });
-  expect(log).toEqual(['closed', 'aborted']);
+  for (const [size, then] of [
+    [0, ['aborted', 'removed']],
+    [100, ['aborted']],
+  ] as const) {
+    log.length = 0;
+    const controller = new AbortController();
+    const desk = { signal: controller.signal, progress: () => controller.abort() };
+    const stopped = new MixDesk().write({ plan, format: 'int16', name: 'x', target: targetOf(size) }, desk);
+    await expect(stopped).rejects.toMatchObject({ code: 'cancelled' });
+    expect(log).toEqual(then);
+  }
 });
 
 it('names a sound that is not there, and leaves no half-written file of a stopped export', async () => {
