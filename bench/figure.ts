@@ -28,8 +28,15 @@ export function median(values: readonly number[]): number {
   return sorted[sorted.length >> 1]!;
 }
 
+/** Seconds that a piece of work takes; what is still going on when it returns belongs to `timedAsync`. */
 export function timed(work: () => void): number {
   const start = performance.now();
   work();
+  return (performance.now() - start) / 1000;
+}
+
+export async function timedAsync(work: () => Promise<unknown>): Promise<number> {
+  const start = performance.now();
+  await work();
   return (performance.now() - start) / 1000;
 }

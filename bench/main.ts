@@ -22,7 +22,7 @@ function testShare(): Figure {
 }
 
 async function main(): Promise<void> {
-  const figures = [...coreFigures(), ...fitFigures(), ...voiceFigures(), ...(await browserFigures()), testShare()];
+  const figures = [...(await coreFigures()), ...fitFigures(), ...voiceFigures(), ...(await browserFigures()), testShare()];
   console.log(table(figures));
   const at = process.argv.indexOf('--json');
   const file = at < 0 ? undefined : process.argv[at + 1];
