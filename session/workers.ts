@@ -1,7 +1,7 @@
 import { startListening, type ListenClient } from '../engine/listen/listen.client';
 import { startRecorder, type RecordClient } from '../engine/record/record.client';
 import { startMixing, type MixClient } from '../engine/mix/mix.client';
-import { startWork, type WorkClient } from '../engine/work/work.client';
+import { startWork, type WorkClient } from '../engine/showFile/work.client';
 
 let listening: ListenClient | null = null;
 let working: MixClient | null = null;

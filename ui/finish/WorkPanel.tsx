@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
-import { exportWork, workOf } from '../../session/work/saving';
+import { exportWork, workOf } from '../../session/showFile/saving';
 import { Choice } from '../controls/Choice';
 import { Notice } from '../controls/Notice';
 import { Say } from '../controls/Say';

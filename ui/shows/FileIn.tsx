@@ -1,7 +1,7 @@
 import FolderOpen from 'lucide-react-native/icons/folder-open';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { cancelFileIn, forgetFileIn, layDown, openFile, useFileIn } from '../../session/work/fileIn';
+import { cancelFileIn, forgetFileIn, layDown, openFile, useFileIn } from '../../session/showFile/fileIn';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { Notice } from '../controls/Notice';
