@@ -1,7 +1,9 @@
+import fc from 'fast-check';
 import { FakeFiles } from '../../../tests/opfs';
 
 /** A film of 25 frames a second whose first frame comes a little late, as some do. */
-const mockFrames = Array.from({ length: 100 }, (_, i) => ({ timestamp: 0.02 + i / 25, duration: 1 / 25 }));
+const even = Array.from({ length: 100 }, (_, i) => ({ timestamp: 0.02 + i / 25, duration: 1 / 25 }));
+let mockFrames = even;
 const mockCounts = { jumps: 0, decoded: 0, open: 0 };
 
 interface MockSample {
@@ -30,11 +32,12 @@ jest.mock('mediabunny', () => ({
       mockCounts.jumps += 1;
       let first = 0;
       while (first + 1 < mockFrames.length && mockFrames[first + 1]!.timestamp <= from + 1e-9) first += 1;
-      if (from > mockFrames.at(-1)!.timestamp + 1 / 25) return;
+      if (from > (mockFrames.at(-1)?.timestamp ?? -1) + 1 / 25) return;
       for (const frame of mockFrames.slice(first)) yield mockOpened(frame);
     }
     async getSample() {
-      return mockOpened(mockFrames.at(-1)!);
+      const last = mockFrames.at(-1);
+      return last ? mockOpened(last) : null;
     }
   },
 }));
@@ -59,6 +62,7 @@ beforeEach(async () => {
   files.put('media', 'film', new Uint8Array([1]));
   Object.assign(mockCounts, { jumps: 0, decoded: 0, open: 0 });
   mockBroken = false;
+  mockFrames = even;
   changes = 0;
   reader = new ClipReader('film', () => void (changes += 1));
 });
@@ -112,6 +116,46 @@ it('holds two frames at the most and none after it was closed', async () => {
   reader.close();
   await settle();
   expect(mockCounts.open).toBe(0);
+});
+
+it('says so when the very frame is there: whoever paints a film never waits for ever', async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.constantFrom(0, 1 / 50, 1 / 25), { minLength: 1, maxLength: 12 }),
+      fc.array(fc.record({ step: fc.constantFrom(1 / 30, 0.2, -0.3), turns: fc.nat(12) }), { minLength: 1, maxLength: 20 }),
+      async (durations, asked) => {
+        // Some films say their frames' lengths wrongly, or not at all.
+        mockFrames = durations.map((duration, i) => ({ timestamp: i / 25, duration }));
+        let target = 0;
+        let arrived = false;
+        const ask = () => {
+          if (read.at(target)!.exact) arrived = true;
+        };
+        const read = new ClipReader('film', () => queueMicrotask(() => !arrived && ask()));
+        read.at(target);
+        await settle();
+        for (const { step, turns } of asked) {
+          target = Math.max(0, target + step);
+          arrived = false;
+          ask();
+          await settle();
+          expect(arrived).toBe(true);
+          read.at(target);
+          for (let turn = 0; turn < turns; turn += 1) await null;
+        }
+        read.close();
+        await settle();
+      },
+    ),
+    { numRuns: 300 },
+  );
+});
+
+it('gives up on a film of which no frame can be decoded', async () => {
+  mockFrames = [];
+  expect(reader.at(1)).toBeNull();
+  await settle();
+  expect(reader.broken).toBe(true);
 });
 
 it('gives up on a film that cannot be read, and says so', async () => {

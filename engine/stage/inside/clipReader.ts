@@ -26,6 +26,8 @@ export class ClipReader {
   private from = 0;
   private target = 0;
   private busy = false;
+  /** Whether whoever asked last was given another frame than the one asked for. */
+  private owes = false;
   private closed = false;
   broken = false;
 
@@ -45,6 +47,7 @@ export class ClipReader {
       this.next = null;
     }
     const exact = this.covers();
+    this.owes = !exact;
     if (!exact || !this.next) void this.fetch();
     return this.current ? { sample: this.current, exact } : null;
   }
@@ -72,7 +75,11 @@ export class ClipReader {
         const had = this.current;
         if (this.mustJump()) await this.jump(this.target);
         else await this.advance();
-        if (this.current !== had) this.changed();
+        // A frame that was there can turn out to be the very one: what follows it has come, or nothing does.
+        if (this.current !== had || (this.owes && this.covers())) {
+          this.owes = false;
+          this.changed();
+        }
       }
     } catch {
       // A film that breaks off keeps its last frame on the stage.
@@ -116,7 +123,7 @@ export class ClipReader {
 
   private async last(): Promise<void> {
     const sample = await new VideoSampleSink(this.film!.track).getSample(this.film!.seconds);
-    if (!sample) return;
+    if (!sample) throw new Error('no frame can be decoded');
     this.current?.close();
     this.current = sample;
     this.from = sample.timestamp;
