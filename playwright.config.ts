@@ -19,13 +19,15 @@ const PORT = 4879;
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // No test here is about speed (that is the bench's). Machines that are shared stand still for half a minute now and then: what is
+  // expected is waited for longer than that.
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   workers: 1,
   retries: 0,
   reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
   outputDir: 'test-results/e2e',
-  use: { baseURL: `http://localhost:${PORT}`, launchOptions: CHROMIUM, trace: 'retain-on-failure', actionTimeout: 15_000 },
+  use: { baseURL: `http://localhost:${PORT}`, launchOptions: CHROMIUM, trace: 'retain-on-failure', actionTimeout: 60_000 },
   projects: [
     { name: 'phone', grepInvert: /@wide/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
     { name: 'wide', grep: /@wide/, use: { viewport: { width: 1280, height: 800 } } },

@@ -162,7 +162,7 @@ describe('a composed piece', () => {
     expect(bed('fit', path, '--seconds', '45', '--miss', '0', '--out', out, '--report', where, '--bits', '32').status).toBe(0);
     expect(samples(out).length).toBe(45 * 48_000);
     expect((JSON.parse(readFileSync(where, 'utf8')) as { off: number }).off).toBe(0);
-  }, 30_000);
+  });
 
   it('keeps wishes, and says with exit code 3 how near it gets where it cannot', () => {
     const wished = bed(
@@ -196,7 +196,7 @@ describe('a composed piece', () => {
       status: 2,
       stderr: '--seconds takes a number from 1 to 7200, not “soon”\n',
     });
-  }, 30_000);
+  });
 });
 
 it('refuses in one sentence, with exit code 2, and leaves no file behind', () => {

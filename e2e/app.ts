@@ -33,7 +33,7 @@ export async function newShow(page: Page): Promise<void> {
 
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click({ timeout: 90_000 });
+  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click({ timeout: 240_000 });
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
 }
 
@@ -57,14 +57,14 @@ export async function chooseMusic(page: Page, path: string): Promise<void> {
 export async function layMusic(page: Page, path: string): Promise<void> {
   await chooseMusic(page, path);
   const before = await page.getByTestId(/^part /).count();
-  await page.getByRole('button', { name: /^Lay it (under the show|after the last piece)$/ }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: /^Lay it (under the show|after the last piece)$/ }).click();
   await expect(page.getByTestId(/^part /)).toHaveCount(before + 1);
 }
 
 /** Lays a piece of music in place of all that is there, if anything is. */
 export async function changeMusic(page: Page, path: string): Promise<void> {
   await chooseMusic(page, path);
-  await page.getByRole('button', { name: /^Lay it (under the show|in place of all music)$/ }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: /^Lay it (under the show|in place of all music)$/ }).click();
   await expect(page.getByTestId(/^part /)).toHaveCount(1);
 }
 

@@ -10,7 +10,7 @@ test('the demo show: its difference is plain, and its exported loudness is what 
   const dialog = await finishPanel(page, 'Loudness');
   const said = async (unit: string) => {
     const reading = dialog.getByText(new RegExp(`^[−+][\\d.]+ ${unit}$`));
-    await expect(reading).toBeVisible({ timeout: 30_000 });
+    await expect(reading).toBeVisible();
     return parseFloat((await reading.textContent())!.replace('−', '-'));
   };
   const integrated = await said('LUFS');

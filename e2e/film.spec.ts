@@ -45,7 +45,7 @@ async function saveFilm(page: Page, kind: 'MP4' | 'WebM', size: string, path: st
   const dialog = await finishPanel(page, 'Save as a film');
   await dialog.getByRole('button', { name: `Kind of film: ${kind}` }).click();
   await dialog.getByRole('button', { name: `Size: ${size}` }).click();
-  const started = page.waitForEvent('download', { timeout: 90_000 });
+  const started = page.waitForEvent('download', { timeout: 240_000 });
   await dialog.getByRole('button', { name: 'Save the film' }).click();
   const download = await started;
   await download.saveAs(path);
@@ -127,7 +127,7 @@ test('a film that is stopped leaves nothing behind, here or where it was to go, 
   const dialog = await finishPanel(page, 'Save the sound alone');
   await dialog.getByRole('button', { name: 'Kind of sound: FLAC' }).click();
   await dialog.getByRole('button', { name: 'Choose where to save it' }).click();
-  await expect(page.getByText(/is written/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/is written/)).toBeVisible();
   expect(await keptNames(page, 'chosen')).toEqual(['From a file.flac']);
 });
 

@@ -24,7 +24,7 @@ const SONG = { tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 } as c
 const photosFor = async (count: number) =>
   Promise.all(Array.from({ length: count }, (_, i) => photo(`p${i % 3}.png`, ['#b03030', '#30a050', '#3050b0'][i % 3]!)));
 
-const answers = (page: Page) => expect(page.getByRole('button', { name: /^Use the / })).toBeVisible({ timeout: 60_000 });
+const answers = (page: Page) => expect(page.getByRole('button', { name: /^Use the / })).toBeVisible();
 const fits = (page: Page) => expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
 
 /** Moments of the stitches that the river shows, seconds of the show. */
@@ -183,7 +183,7 @@ test('a piece of ten seconds and a piece of pure noise give sensible answers or 
       .getByRole('radio')
       .or(dialog.getByText(/under these wishes/))
       .first(),
-  ).toBeVisible({ timeout: 30_000 });
+  ).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /, from 0:00.0 to/ }).tap();
   await page.getByRole('button', { name: 'More', exact: true }).tap();
@@ -212,9 +212,9 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   await answers(page);
   await press('What was heard: show');
   await press('Count it half as fast');
-  await expect(dialog.getByText('The beat is as it was set: 56.0 BPM.')).toBeVisible({ timeout: 30_000 });
+  await expect(dialog.getByText('The beat is as it was set: 56.0 BPM.')).toBeVisible();
   await press('As it was heard');
-  await expect(dialog.getByText(/^11[12]\.\d BPM \(/)).toBeVisible({ timeout: 30_000 });
+  await expect(dialog.getByText(/^11[12]\.\d BPM \(/)).toBeVisible();
   await press('30 s');
   await expect(field(page, 'Exact length')).toHaveValue('0:30.000');
   await expect(dialog.getByText(/the show lasts 0:40.0/)).toBeVisible();

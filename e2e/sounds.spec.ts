@@ -32,7 +32,7 @@ async function save(page: Page, kind: string, which: string, path: string): Prom
   const dialog = await finishPanel(page, 'Save the sound alone');
   await dialog.getByRole('button', { name: `Kind of sound: ${kind}` }).click();
   await dialog.getByRole('button', { name: `What of it: ${which}` }).click();
-  const started = page.waitForEvent('download', { timeout: 60_000 });
+  const started = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'Save the sound' }).click();
   const download = await started;
   await download.saveAs(path);

@@ -57,7 +57,7 @@ test('@wide the last pass kept whole: it runs over, is cut at the end of the sho
 
 test('@wide all fields of the chosen part stand beside the sheet, and the loudness is drawn', async ({ page }) => {
   await openDemo(page);
-  await expect(page.getByText('Loudness over the show')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Loudness over the show')).toBeVisible();
   await expect(page.getByText('−48', { exact: true })).toBeVisible();
   await page.getByTestId('part puddle-jump').getByRole('button').focus();
   await page.keyboard.press('Enter');
@@ -76,9 +76,9 @@ test('@wide all fields of the chosen part stand beside the sheet, and the loudne
   await finishPanel(page, 'Loudness');
   await field(page, 'Loudness of the whole').fill('+6');
   await field(page, 'Loudness of the whole').press('Enter');
-  await expect(page.getByText(/highest peak is \+\d\.\d dB above full scale/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/highest peak is \+\d\.\d dB above full scale/)).toBeVisible();
   await page.getByRole('button', { name: /^Hold the peaks/ }).click();
-  await expect(page.getByText(/above full scale: it distorts there/)).toBeHidden({ timeout: 30_000 });
+  await expect(page.getByText(/above full scale: it distorts there/)).toBeHidden();
   await expect(page.getByText('−1.0 dBTP', { exact: true }).last()).toBeVisible();
 });
 
@@ -99,7 +99,7 @@ test('@wide with the keyboard alone: a new show, photos in order, music laid and
   const dialog = page.getByRole('dialog', { name: /^Fit “/ });
   await expect(dialog).toBeVisible();
   // Answers come while one tabs through them: wait until they stand.
-  await expect(page.getByRole('button', { name: /^Use the / })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /^Use the / })).toBeVisible();
   for (const name of ['Other ways: show', 'Use stop early']) {
     const button = page.getByRole('button', { name });
     for (let i = 0; i < 40; i += 1) {

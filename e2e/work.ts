@@ -53,7 +53,7 @@ export function showFile(show: Show, brought: readonly Brought[], path: string):
 export async function openShowFile(page: Page, path: string): Promise<void> {
   await openEmpty(page);
   await page.getByTestId('files: Open a file').setInputFiles(path);
-  await page.getByRole('button', { name: 'Show it' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Show it' }).click();
   await expect(page.getByRole('tab', { name: 'Finish' })).toBeVisible();
 }
 

@@ -1,7 +1,7 @@
 // `npm test`: types, lint, Jest, and Playwright on the built application. Installs what is missing first. The last line is
 // `N passed, N failed`.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureDemo, ensurePackages, ensureSite, give, node, root, run, tool } from './ground.mjs';
 
 const DEBIAN = [
@@ -27,6 +27,20 @@ function ensureDebianPackages() {
 }
 
 const tally = { passed: 0, failed: 0 };
+/** What failed and why, said once more at the end: the log before it is long. */
+const failures = [];
+const LINES = 20;
+
+function fail(where, why) {
+  const lines = why.replace(/\u001b\[[0-9;]*m/g, '').split('\n');
+  failures.push(
+    `${where}\n${lines
+      .slice(0, LINES)
+      .map((line) => `    ${line}`)
+      .join('\n')}`,
+  );
+}
+
 const began = Date.now();
 
 function step(name, work) {
@@ -34,6 +48,7 @@ function step(name, work) {
   const { passed, failed } = work();
   tally.passed += passed;
   tally.failed += failed;
+  if (failed > 0 && !failures.some((one) => one.startsWith(name))) fail(name, 'failed; its own output above says why');
 }
 
 /** A check that passes or fails as a whole. */
@@ -79,14 +94,32 @@ step('The built application', () => {
 step('Jest', () => {
   const report = join(root, 'test-results/jest.json');
   const status = node([tool('jest'), '--json', '--outputFile', report], { stdio: ['ignore', 'ignore', 'inherit'] });
-  return counted(report, status, (json) => ({ passed: json.numPassedTests, failed: json.numFailedTests + json.numRuntimeErrorTestSuites }));
+  return counted(report, status, (json) => {
+    for (const file of json.testResults) {
+      const broken = file.assertionResults.filter((one) => one.status === 'failed');
+      for (const one of broken) fail(`Jest: ${relative(root, file.name)}: ${one.fullName}`, one.failureMessages.join('\n'));
+      if (file.status === 'failed' && broken.length === 0) fail(`Jest: ${relative(root, file.name)}`, file.message);
+    }
+    return { passed: json.numPassedTests, failed: json.numFailedTests + json.numRuntimeErrorTestSuites };
+  });
 });
 step('Playwright', () => {
   const report = join(root, 'test-results/e2e.json');
   const status = node([tool('@playwright/test:playwright'), 'test']);
-  return counted(report, status, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }));
+  return counted(report, status, ({ suites, stats }) => {
+    const look = (suite) => {
+      for (const spec of suite.specs ?? []) {
+        for (const { message } of spec.ok ? [] : spec.tests.flatMap((one) => one.results.flatMap(({ errors }) => errors)))
+          fail(`Playwright: ${spec.file}:${spec.line}: ${spec.title}`, message ?? '');
+      }
+      for (const inner of suite.suites ?? []) look(inner);
+    };
+    for (const suite of suites) look(suite);
+    return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+  });
 });
 
+if (failures.length > 0) console.log(`\n— What failed\n${failures.join('\n\n')}`);
 console.log(`\nAll of it took ${Math.round((Date.now() - began) / 1000)} s.`);
 console.log(`${tally.passed} passed, ${tally.failed} failed`);
 process.exitCode = tally.failed === 0 ? 0 : 1;

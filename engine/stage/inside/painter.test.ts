@@ -131,6 +131,15 @@ it('leaves what was painted before until the next picture is there: never black'
   expect(drawn.at(-1)?.what).toBe('image p2');
 });
 
+it('shows a photo whose file is gone as an empty frame, and says so: no film is made of that', async () => {
+  const { painter, at } = stage(showOf([5, 5]), false);
+  store(['pictures', `${(showOf([5, 5]).pictures[1] as { media: string }).media}.stage.v1`], 'p2');
+  expect((await at(6)).drawn.at(-1)?.what).toBe('image p2');
+  expect(painter.lost).toBe(false);
+  expect((await at(1)).drawn).toEqual([{ what: 'fill #000', alpha: 1, at: [0, 0, 160, 90] }]);
+  expect(painter.lost).toBe(true);
+});
+
 it('gives the newest moment way: an older one that still waits settles with nothing', async () => {
   const { painter } = stage(showOf([5, 5]));
   const older = painter.paint({ moment: 1 }, desk);
@@ -186,6 +195,7 @@ describe('a clip', () => {
 
   it('is made ready from before its time, and while it dissolves in asked for its own second alone', async () => {
     const behind = withClip(showOf([5]), 1, 8, { from: 2, hold: 5 });
+    mockFrame.now = { exact: true, sample: { timestamp: 1.75, draw: jest.fn() } };
     const { at } = stage(behind);
     await at(4);
     expect(new Set(mockFrame.asked)).toEqual(new Set([1.5]));

@@ -32,6 +32,8 @@ export class Painter {
   private moment = 0;
   private waiting: Waiting | null = null;
   private repainting = false;
+  /** Whether a photo was painted as an empty frame, since its file is gone: a film would hold that for good. */
+  lost = false;
   private readonly images = new Images(() => this.again());
   private readonly readers = new Map<string, ClipReader>();
 
@@ -113,7 +115,11 @@ export class Painter {
     const place = places.picture(picture.media, 'stage');
     const image = this.images.get(place);
     // A photo whose file is gone is an empty frame, not a stage that stands still.
-    if (!image) return this.images.isLoading(place) ? null : { exact: true, source: null, paint: (opacity) => this.fill('#000', opacity) };
+    if (!image && (this.images.isLoading(place) || (picture.kind === 'clip' && !this.readerOf(picture).broken))) return null;
+    if (!image) {
+      this.lost = true;
+      return { exact: true, source: null, paint: (opacity) => this.fill('#000', opacity) };
+    }
     const scale = image.width / media.width;
     // What breaks off is shown by what there is of it.
     const exact = picture.kind === 'photo' || this.readerOf(picture).broken;

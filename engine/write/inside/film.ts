@@ -108,6 +108,7 @@ async function shoot({ scene, plan }: FilmDetails, { painter, pictures, mixer, f
   let breath = performance.now();
   for (const { at, seconds, moment } of filmSteps(scene)) {
     await painter.paint({ moment }, quiet);
+    if (painter.lost) throw new Failure('media.missing');
     await pictures.add(at, seconds);
     await soundUpTo(at + seconds + AHEAD);
     desk.progress(Math.min(1, ((at + seconds) * FILM_RATE) / all));
