@@ -140,12 +140,15 @@ it('shows a photo whose file is gone as an empty frame, and says so: no film is 
   expect(painter.lost).toBe(true);
 });
 
-it('gives the newest moment way: an older one that still waits settles with nothing', async () => {
+it('gives the newest moment way: an older one that still waits settles with nothing, as does one given up', async () => {
   const { painter } = stage(showOf([5, 5]));
   const older = painter.paint({ moment: 1 }, desk);
   const newer = painter.paint({ moment: 6 }, desk);
   expect(await older).toBeNull();
   expect(await newer).toEqual([{ picture: 'p2', source: null }]);
+  const stopped = painter.paint({ moment: 1 }, desk);
+  painter.giveUp();
+  expect(await stopped).toBeNull();
 });
 
 it('fades to black at the ends, and paints cards with their words in lines', async () => {

@@ -60,13 +60,19 @@ export class Painter {
   };
 
   readonly paint = ({ moment }: Parameters<StageCalls['paint']>[0], desk: Desk): Promise<readonly PaintedLayer[] | null> => {
-    this.waiting?.resolve(null);
+    this.giveUp();
     this.moment = moment;
     return new Promise((resolve) => {
       this.waiting = { resolve, near: () => desk.progress(1) };
       this.now();
     });
   };
+
+  /** Whoever still waits for a moment gets nothing. */
+  giveUp(): void {
+    this.waiting?.resolve(null);
+    this.waiting = null;
+  }
 
   /** Paints once more when things have settled: many may arrive at once. */
   private again(): void {

@@ -60,11 +60,13 @@ export function filmWriter(kind: Kind) {
       const painter = new Painter();
       const sources = new Sources();
       let clipped = 0;
+      const giveUp = () => painter.giveUp();
+      desk.signal.addEventListener('abort', giveUp);
       try {
         await painter.attach({ canvas, font: details.font });
         painter.show({ scene: details.scene });
         const mixer = new Mixer(details.plan, await sources.serve(details.plan));
-        const bytes = await writeThrough(details, details.tags, { format: () => kind.format() }, async (output) => {
+        const bytes = await writeThrough(details, details.tags, { format: () => kind.format() }, desk, async (output) => {
           const pictures = new CanvasSource(canvas, { codec, bitrate: bitrateOf(size), keyFrameInterval: KEY_FRAMES });
           const sound = new AudioSampleSource({ codec: kind.sound, bitrate: SOUND });
           output.addVideoTrack(pictures);
@@ -76,6 +78,7 @@ export function filmWriter(kind: Kind) {
         });
         return { bytes, clipped };
       } finally {
+        desk.signal.removeEventListener('abort', giveUp);
         sources.close();
         painter.close();
       }
@@ -108,6 +111,7 @@ async function shoot({ scene, plan }: FilmDetails, { painter, pictures, mixer, f
   let breath = performance.now();
   for (const { at, seconds, moment } of filmSteps(scene)) {
     await painter.paint({ moment }, quiet);
+    if (desk.signal.aborted) throw new Failure('cancelled');
     if (painter.lost) throw new Failure('media.missing');
     await pictures.add(at, seconds);
     await soundUpTo(at + seconds + AHEAD);
@@ -116,7 +120,6 @@ async function shoot({ scene, plan }: FilmDetails, { painter, pictures, mixer, f
       await new Promise((resolve) => setTimeout(resolve));
       breath = performance.now();
     }
-    if (desk.signal.aborted) throw new Failure('cancelled');
   }
   await soundUpTo(Infinity);
 }

@@ -35,6 +35,7 @@ export function soundWriter(kind: Kind) {
         details,
         tags,
         { format: (fix) => kind.format(fix, plan.frames), room: kind.room },
+        desk,
         async (output) => {
           const source = new AudioSampleSource({ codec: kind.coding, ...bitrate });
           output.addAudioTrack(source);

@@ -1,7 +1,9 @@
 import { Output, StreamTarget, type OutputFormat } from 'mediabunny';
+import { Failure } from '../../../core/failure';
 import type { Tags } from '../../../core/files';
 import { storageFailure } from '../../media/folders';
 import { openOut } from '../../media/inside/out';
+import type { Desk } from '../../workers/serve';
 import type { Destination } from '../write.protocol';
 
 /** Bytes that are gathered before they go to the disk. */
@@ -21,11 +23,12 @@ export interface Muxing {
   readonly room?: Room | undefined;
 }
 
-/** Writes a file through a muxer: whole, or nothing of it stays. Memory does not grow with it. */
+/** Writes a file through a muxer: whole, or nothing of it stays. Memory does not grow with it. @throws Failure `cancelled`, `storage.*`. */
 export async function writeThrough(
   { name, target }: Destination,
   tags: Tags,
   { format, room }: Muxing,
+  { signal }: Desk,
   work: (output: Output) => Promise<void>,
 ): Promise<number> {
   const out = await openOut(name, target);
@@ -50,6 +53,7 @@ export async function writeThrough(
     await work(output);
     await output.finalize();
     for (const fix of fixes) await out.writeAt(fix.bytes, fix.at);
+    if (signal.aborted) throw new Failure('cancelled');
     await out.finish();
     return bytes;
   } catch (error) {
