@@ -87,7 +87,6 @@ test('silence is found and trimmed; exact fields in every spelling; back to the 
 test('every coding comes in whole and lies where it was: MP3, FLAC, Vorbis, Opus, M4A, AAC, the sound of MP4 and WebM', async ({
   page,
 }, info) => {
-  test.setTimeout(240_000);
   const video = ['-f', 'lavfi', '-i', 'color=c=green:s=160x90:r=10', '-shortest'];
   const files: [string, string[], number][] = [
     ['mp3', ['-b:a', '192k'], 48],
