@@ -10,7 +10,7 @@ import { tenMinutes } from './shows';
 import { median, type Figure } from './figure';
 import { filming, longSound, openingFile } from './finish';
 import { narrating } from './voice';
-import { aligning, dissolving, importing, scrubbing } from './pictures';
+import { aligning, dissolving, importing, keepingStep, scrubbing } from './pictures';
 
 const PORT = 4878;
 
@@ -117,7 +117,17 @@ async function scrolling(page: Page): Promise<Figure[]> {
 /** Each in a visit of its own, so that none measures what another left behind. */
 async function figuresOfVisits(browser: Browser): Promise<Figure[]> {
   const figures: Figure[] = [];
-  for (const steps of [[importing, dissolving], [scrubbing], [aligning], [editing], [narrating], [filming], [longSound], [openingFile]]) {
+  for (const steps of [
+    [importing, dissolving],
+    [scrubbing],
+    [keepingStep],
+    [aligning],
+    [editing],
+    [narrating],
+    [filming],
+    [longSound],
+    [openingFile],
+  ]) {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
     await page.addInitScript('globalThis.__name = (named) => named');

@@ -2,7 +2,8 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 
 import { join, resolve } from 'node:path';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import { ffmpeg, made as madeIn } from '../e2e/media';
+import { clip, ffmpeg, made as madeIn } from '../e2e/media';
+import { isInStep, playRising } from '../e2e/rising';
 import { median, type Figure } from './figure';
 
 const FOLDER = resolve('.cache/bench');
@@ -127,6 +128,27 @@ export async function scrubbing(page: Page): Promise<Figure[]> {
   return [
     { name: 'Scrubbing a 720p clip: a frame of the moment, worst of 12', value: Math.max(...near), unit: 'ms', wanted: { most: 100 } },
     { name: 'Scrubbing a 720p clip: its very frame, median of 12', value: median(exact), unit: 'ms' },
+  ];
+}
+
+/** A clip while it plays: how much later than its sound its pictures are. */
+export async function keepingStep(page: Page): Promise<Figure[]> {
+  const red = await sharp({ create: { width: 64, height: 36, channels: 3, background: '#b03030' } })
+    .png()
+    .toBuffer();
+  await page.getByTestId('files: Add photos and clips').setInputFiles([made('red.png', (path) => writeFileSync(path, red)), clip('mp4')]);
+  await page.getByTestId('picture 2').waitFor({ timeout: 60_000 });
+  await page.keyboard.press('Home');
+  await page.locator('canvas[data-testid=stage][data-source=""]').waitFor();
+  const late = await playRising(page);
+  return [
+    { name: 'A clip plays: its picture after its sound, middle', value: median(late) * 1000, unit: 'ms' },
+    {
+      name: 'A clip plays: pictures in step (from 40 ms early to 80 ms late)',
+      value: (100 * late.filter(isInStep).length) / late.length,
+      unit: '%',
+      wanted: { least: 95 },
+    },
   ];
 }
 
