@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unzipRaw, type ZipEntry } from 'unzipit';
 import { Failure } from '../core/failure';
-import { checkEntries, entryOf, looksLikeZip, parseBounded } from '../core/papers';
+import { checkEntries, entryOf, looksLikeZip, orDamaged, parseBounded } from '../core/papers';
 import { readShow } from '../core/show';
 import { openFile } from './files';
 import { ShowFolder } from './showFolder';
@@ -32,15 +32,15 @@ async function unpack(path: string, folder: string): Promise<void> {
       read: async (offset: number, size: number) => Uint8Array.from(file.read(offset, size)),
     };
     if (!looksLikeZip(file.read(0, 4))) throw new Failure('file.foreign');
-    const entries = await damagedUnless(async () => (await unzipRaw(reader)).entries);
+    const entries = await orDamaged(async () => (await unzipRaw(reader)).entries);
     checkEntries(entries, file.size);
-    const text = await damagedUnless(() => entries.find((one) => entryOf(one.name)?.kind === 'show')!.text());
+    const text = await orDamaged(() => entries.find((one) => entryOf(one.name)?.kind === 'show')!.text());
     const show = readShow(parseBounded(text));
     writeFileSync(join(folder, 'show.json'), text);
     mkdirSync(join(folder, 'media'));
     for (const entry of entries) {
       const what = entryOf(entry.name);
-      if (what?.kind === 'media' && show.media[what.id]) await damagedUnless(() => write(entry, join(folder, 'media', what.id)));
+      if (what?.kind === 'media' && show.media[what.id]) await orDamaged(() => write(entry, join(folder, 'media', what.id)));
     }
   } finally {
     file.close();
@@ -54,14 +54,5 @@ async function write(entry: ZipEntry, path: string): Promise<void> {
     for (let piece = await reader.read(); !piece.done; piece = await reader.read()) writeSync(out, piece.value);
   } finally {
     closeSync(out);
-  }
-}
-
-async function damagedUnless<T>(read: () => Promise<T>): Promise<T> {
-  try {
-    return await read();
-  } catch (error) {
-    if (error instanceof Failure) throw error;
-    throw new Failure('file.damaged', {}, error);
   }
 }

@@ -3,4 +3,4 @@ export { creditsText, cueSheetCsv, cueSheetText, cuesOf, momentsCsv, type Cue } 
 export { timelineOf } from './timelineOut';
 export { readTimeline, type LeftOut, type TimelineRead } from './timelineIn';
 export { parseBounded } from './bounded';
-export { WORK, checkEntries, entryOf, looksLikeZip, mediaEntry, type Entry } from './work';
+export { WORK, checkEntries, entryOf, looksLikeZip, mediaEntry, orDamaged, type Entry } from './work';

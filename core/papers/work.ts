@@ -13,6 +13,16 @@ export const WORK = {
   nameLength: 255,
 } as const;
 
+/** Reads of a show file; what the reader of ZIPs stumbles over is a damaged file. @throws Failure `file.damaged`, or that of `read`. */
+export async function orDamaged<T>(read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    if (error instanceof Failure) throw error;
+    throw new Failure('file.damaged', {}, error);
+  }
+}
+
 /** What a ZIP's directory says of an entry. */
 export interface Entry {
   readonly name: string;

@@ -1,6 +1,6 @@
 import { unzipRaw, type ZipEntry } from 'unzipit';
 import { Failure } from '../../../core/failure';
-import { checkEntries, entryOf, looksLikeZip, parseBounded, readTimeline, type TimelineRead } from '../../../core/papers';
+import { checkEntries, entryOf, looksLikeZip, orDamaged, parseBounded, readTimeline, type TimelineRead } from '../../../core/papers';
 import { readShow, type Media, type MediaId } from '../../../core/show';
 import { fileAt, places } from '../../media/folders';
 import { PlaceWriter } from '../../media/write';
@@ -18,7 +18,7 @@ export class ShowFile {
     const entries = await directoryOf(file);
     checkEntries(entries, file.size);
     const document = entries.find((one) => entryOf(one.name)?.kind === 'show')!;
-    const text = await readable(() => document.text());
+    const text = await orDamaged(() => document.text());
     const show = sensible(() => readShow(parseBounded(text)));
     const found = new Map<MediaId, ZipEntry>();
     for (const entry of entries) {
@@ -35,12 +35,12 @@ export class ShowFile {
     const entry = this.media.get(media);
     if (!entry) throw new RangeError(`the file holds no medium ${media}`);
     // What lies in the file as it is need not be copied.
-    if (entry.compressionMethod === STORED) return readable(() => entry.blob());
+    if (entry.compressionMethod === STORED) return orDamaged(() => entry.blob());
     const writer = await PlaceWriter.open(places.written(unpacked));
     try {
-      const reader = (await readable(() => entry.stream())).getReader();
+      const reader = (await orDamaged(() => entry.stream())).getReader();
       for (;;) {
-        const { done, value } = await readable(() => reader.read());
+        const { done, value } = await orDamaged(() => reader.read());
         if (done) break;
         if (desk.signal.aborted) throw new Failure('cancelled');
         writer.write(value);
@@ -70,16 +70,6 @@ function sensible<T>(read: () => T): T {
 
 async function directoryOf(file: Blob): Promise<ZipEntry[]> {
   if (!looksLikeZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) throw new Failure('file.foreign');
-  const { entries } = await readable(() => unzipRaw(file));
+  const { entries } = await orDamaged(() => unzipRaw(file));
   return entries;
-}
-
-/** What the reader of ZIPs stumbles over is a damaged file. */
-async function readable<T>(read: () => Promise<T>): Promise<T> {
-  try {
-    return await read();
-  } catch (error) {
-    if (error instanceof Failure) throw error;
-    throw new Failure('file.damaged', {}, error);
-  }
 }

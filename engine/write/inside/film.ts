@@ -110,8 +110,8 @@ async function shoot({ scene, plan }: FilmDetails, { painter, pictures, mixer, f
   const all = filmFrames(scene.seconds);
   let breath = performance.now();
   for (const { at, seconds, moment } of filmSteps(scene)) {
-    await painter.paint({ moment }, quiet);
-    if (desk.signal.aborted) throw new Failure('cancelled');
+    // Stopped before it is painted, or while it was waited for.
+    if (desk.signal.aborted || (await painter.paint({ moment }, quiet)) === null) throw new Failure('cancelled');
     if (painter.lost) throw new Failure('media.missing');
     await pictures.add(at, seconds);
     await soundUpTo(at + seconds + AHEAD);
