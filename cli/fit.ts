@@ -1,9 +1,26 @@
 import { WavWriter, type WavFormat } from '../core/files';
-import { FIRST_WISH, answersFor, howNear, shaped, startFitting, waysOf, type Answer, type Fitting, type Way, type Wish } from '../core/fit';
+import {
+  FIRST_WISH,
+  NUDGE,
+  REST,
+  answersFor,
+  howNear,
+  nearestHidden,
+  shaped,
+  startFitting,
+  trailing,
+  waysOf,
+  type Answer,
+  type Fitting,
+  type Near,
+  type Shaped,
+  type Way,
+  type Wish,
+} from '../core/fit';
 import { planSpans } from '../core/mix';
 import type { Stretch } from '../core/show';
 import { stretchedSource } from '../core/sound';
-import { RATE, parseTime, sayTime } from '../core/units';
+import { RATE, framesOf, parseTime, sayTime } from '../core/units';
 import { Complaint, soundSource } from './files';
 import { hearSource } from './hear';
 import { writePlan, writeReport } from './output';
@@ -11,7 +28,7 @@ import { writePlan, writeReport } from './output';
 /** What was asked for, as typed; options that may come more than once keep all their values. */
 export type FitOptions = ReadonlyMap<string, readonly string[]>;
 
-export const FIT_OPTIONS = ['seconds', 'out', 'report', 'by', 'miss', 'splices', 'shortest', 'keep', 'drop', 'meet', 'bits'];
+export const FIT_OPTIONS = ['seconds', 'out', 'report', 'by', 'near', 'miss', 'shortest', 'ending', 'keep', 'drop', 'meet', 'bits'];
 
 /** A wish that cannot be met; exit code 3. */
 export class Unmeetable extends Error {}
@@ -62,13 +79,46 @@ function meets(options: FitOptions, wanted: number, seconds: number): Wish['meet
   });
 }
 
+/** How near the cuts have to come: `--near frame|beat|bar`, or `--miss` so many seconds. */
+function nearness(options: FitOptions): Near {
+  if (last(options, 'miss') === undefined) return oneOf<'frame' | 'beat' | 'bar'>(options, 'near', ['frame', 'beat', 'bar'], 'bar');
+  if (last(options, 'near') !== undefined) throw new Complaint('fit takes --near or --miss, not both');
+  return number(options, 'miss', 0, 60, 0) || 'frame';
+}
+
+/** `--shortest 2` bars, or `--shortest 6s`. */
+function shortestOf(options: FitOptions): Wish['shortest'] {
+  const text = last(options, 'shortest');
+  if (text === undefined) return FIRST_WISH.shortest;
+  const [, digits, unit] = /^(\d+(?:\.\d+)?)(s?)$/.exec(text) ?? [];
+  const count = Number(digits);
+  if (digits === undefined || count < 1 || count > 256) throw new Complaint(`--shortest takes bars such as 2, or seconds such as 6s, not “${text}”`);
+  return { of: unit === 's' ? 'seconds' : 'bars', count };
+}
+
 /** The answer that was asked for, the best of its way. @throws Unmeetable saying how near it gets. */
 function choose(fitting: Fitting, wanted: number, wish: Wish, way: Way | null): { answer: Answer; answers: number } {
   const answers = way === null ? answersFor(fitting, wanted, wish) : waysOf[way](fitting, wanted, wish);
-  const meeting = wish.meets.length === 0 ? answers : answers.filter((one) => one.way === 'weave');
-  const answer = meeting.find((one) => Math.abs(one.off) <= wish.miss + 1e-9);
+  // A change of speed takes up what the cuts leave; an ending that fades cannot be had so.
+  const meeting = (wish.meets.length === 0 ? answers : answers.filter((one) => one.way === 'weave')).filter(
+    (one) => way !== null || wish.ending === 'fade' || one.way !== 'stop',
+  );
+  const answer = meeting.find(({ seconds, off }) => Math.abs(off) / seconds <= NUDGE.most);
   if (answer) return { answer, answers: answers.length };
   throw new Unmeetable(howNear(fitting, wanted, wish, way));
+}
+
+/** What takes up what the cuts leave; null where that is as near as was wished for. */
+function restOf({ heard, piece }: Fitting, { way, off, fade }: Answer, allowed: number): { by: 'silence' | 'speed' } | null {
+  if (way === 'nudge' || Math.abs(off) <= allowed) return null;
+  const silent = fade === null && off <= trailing(heard, piece) && off >= -REST.silence - allowed;
+  return { by: silent ? 'silence' : 'speed' };
+}
+
+/** Silence after the last sound, taken away (seconds above 0) or added. */
+function ending(form: Shaped, by: number): Shaped {
+  const spans = form.spans.map((span, i) => (i === form.spans.length - 1 && by > 0 ? { ...span, to: span.to - by } : span));
+  return { ...form, spans };
 }
 
 /** `bed fit IN.wav --seconds N --out OUT.wav --report R.json …`: the piece, as long as is wanted. */
@@ -81,14 +131,11 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
   try {
     const { source } = opened;
     const seconds = source.frames / RATE;
-    const miss = number(options, 'miss', 0, 60, FIRST_WISH.miss);
-    const exact = miss === 0;
     const wish: Wish = {
       ...FIRST_WISH,
-      splices: oneOf(options, 'splices', ['few', 'some', 'many'], FIRST_WISH.splices),
-      shortest: Math.round(number(options, 'shortest', 1, 256, FIRST_WISH.shortest)),
-      // What is missed is then taken up by a small change of speed, as little as can be.
-      miss: exact ? Math.min(FIRST_WISH.miss, wanted * 0.05) : miss,
+      near: nearness(options),
+      shortest: shortestOf(options),
+      ending: oneOf(options, 'ending', ['own', 'fade', 'either'], FIRST_WISH.ending),
       keep: passages(options, 'keep', seconds),
       out: passages(options, 'drop', seconds),
       meets: meets(options, wanted, seconds),
@@ -97,27 +144,36 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
     const way = by === undefined ? null : oneOf(options, 'by', WAYS, 'weave');
     const fitting = startFitting(hearSource(source), source, { from: 0, to: seconds });
     const { answer, answers } = choose(fitting, wanted, wish, way);
-    const final = shaped(answer, source.frames, exact || answer.way === 'nudge' ? wanted : null);
+    const { near } = wish;
+    const allowed = near === 'frame' ? 0 : typeof near === 'number' ? near : Infinity;
+    const rest = restOf(fitting, answer, allowed);
+    const timed = answer.way === 'nudge' || rest?.by === 'speed';
+    const final = ending(shaped(answer, source.frames, timed ? wanted : null), rest?.by === 'silence' ? answer.off : 0);
     const played = stretchedSource(source, final.speed);
     const plan = planSpans(MEDIA, played.frames / RATE, final.spans);
     const faded = answer.fade === null ? plan : planSpans(MEDIA, played.frames / RATE, final.spans, answer.fade);
     const writer = new WavWriter(format);
     const loud = { ...faded, master: source.channels === 1 ? Math.SQRT2 : 1 };
-    writePlan(out, writer, loud, new Map([[MEDIA, played]]), { first: 0, frames: plan.frames });
+    const frames = rest ? framesOf(wanted) : plan.frames;
+    writePlan(out, writer, loud, new Map([[MEDIA, played]]), { first: 0, frames });
     const report = JSON.stringify(
       {
-        seconds: plan.frames / RATE,
-        frames: plan.frames,
-        stretch: rounded(plan.frames / RATE / answer.seconds, 9),
+        seconds: frames / RATE,
+        frames,
+        stretch: timed ? rounded(frames / RATE / answer.seconds, 9) : 1,
         way: answer.way,
         quality: rounded(answer.quality, 3),
         hiding: answer.hiding,
-        off: rounded(plan.frames / RATE - wanted, 6),
+        kind: answer.kind,
+        off: rounded(frames / RATE - wanted, 6),
+        rest: rest && { by: rest.by, seconds: rounded(answer.off, 4), share: rounded(final.speed - 1, 6) },
+        nearestHidden: answer.hiding === 'hidden' ? null : rounded(nearestHidden(fitting, wanted, wish) ?? 0, 2) || null,
         fade: answer.fade,
-        spans: answer.spans.map(({ from, to }) => ({ from: rounded(from, 6), to: rounded(to, 6) })),
-        joins: answer.splices.map(({ at, quality }) => ({
-          at: rounded(at * (plan.frames / RATE / answer.seconds), 6),
+        spans: (timed ? answer.spans : final.spans).map(({ from, to }) => ({ from: rounded(from, 6), to: rounded(to, 6) })),
+        joins: answer.splices.map(({ at, quality, by }) => ({
+          at: rounded(at * (timed ? frames / RATE / answer.seconds : 1), 6),
           quality: rounded(quality, 3),
+          heard: quality < 0.7 ? by : null,
         })),
         answers,
       },

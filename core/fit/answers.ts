@@ -1,21 +1,22 @@
-import type { Hearing } from '../music';
-import type { Span, Stretch } from '../show/types';
+import type { Span } from '../show/types';
 import { loopSeconds, loopSpans, passesFor, type Loop } from '../show';
-import type { PcmSource } from '../sound';
 import { RATE, type Seconds } from '../units';
-import { prepareWeb, type Judge, type Web } from './likeness';
-import { hidingOf, spliced, splicesOf, togetherOf, type Alignments, type Hiding, type Splice } from './splice';
+import type { Fitting } from './fitting';
+import { hidingOf, makeSplice, spliced, splicesOf, togetherOf, type Hiding, type Made, type Splice } from './splice';
 import { stopFade, stopNear } from './stop';
-import { weave, type Path } from './weave';
-import { FIRST_WISH, MET, type Wish } from './wish';
+import { HIDDEN, missPrice, weave, type Length, type Path, type Taste } from './weave';
+import { FIRST_WISH, MET, allowedMiss, shortestSeconds, type Wish } from './wish';
 
 export type Way = 'weave' | 'loop' | 'stop' | 'nudge';
+
+/** What an answer is best at among those of its way. */
+export type Best = 'hidden' | 'fewest' | 'closest' | 'most' | 'bars' | 'phrase' | 'speed';
 
 /** One way to make a piece as long as is wanted. */
 export interface Answer {
   readonly way: Way;
-  /** What sets it apart from another of its way. */
-  readonly kind: 'best' | 'fewer' | 'other' | 'bars' | 'phrase' | 'speed';
+  /** What it is best at: it hides best, has the fewest stitches, comes closest, keeps most of the piece; or what sets its way apart. */
+  readonly kind: Best;
   readonly spans: readonly Span[];
   /** Length of the spans, seconds of the source; a nudge plays them in `wanted`. */
   readonly seconds: Seconds;
@@ -27,6 +28,8 @@ export interface Answer {
   /** [0, 1], and in words. */
   readonly quality: number;
   readonly hiding: Hiding;
+  /** Share of the piece that is heard, [0, 1]. */
+  readonly share: number;
   /** Seconds over which it fades out at its end; null where it keeps the piece's own. */
   readonly fade: Seconds | null;
   /** Bars and passes of a loop. */
@@ -35,69 +38,36 @@ export interface Answer {
 
 /** A nudge goes unnoticed up to 6 %, is offered up to there, and allowed up to 20 % (common practice). */
 export const NUDGE = { unnoticed: 0.06, most: 0.2 } as const;
+/**
+ * What takes up what the cuts leave: so many seconds of silence after the last sound, or that silence shortened; then a change of speed, which
+ * nobody hears up to 0.5 %, and more only where nothing else is left.
+ */
+export const REST = { silence: 0.45, unheard: 0.005, more: 0.012 } as const;
 
-/** A piece that is ready to be fitted to any length: what was heard, and the webs of places to splice. */
-export interface Fitting {
-  readonly heard: Hearing;
-  readonly piece: Stretch;
-  readonly source: PcmSource;
-  readonly alignments: Alignments;
-  /** The web for a wish; kept while only the length changes. */
-  web(wish: Wish, barred: boolean): Web;
-}
-
-const keyOf = ({ lean, keep, out }: Wish, barred: boolean) => JSON.stringify([lean, keep, out, barred]);
-
-export function startFitting(heard: Hearing, source: PcmSource, piece: Stretch): Fitting {
-  const webs = new Map<string, Web>();
-  return {
-    heard,
-    source,
-    piece,
-    alignments: new Map(),
-    web(wish, barred) {
-      const key = keyOf(wish, barred);
-      const web = webs.get(key) ?? prepareWeb(heard, piece, wish, barred);
-      // On the bar and off it are asked for in turn: both stay, older wishes go.
-      webs.delete(key);
-      webs.set(key, web);
-      if (webs.size > KEPT) webs.delete(webs.keys().next().value!);
-      return web;
-    },
-  };
-}
-
-/** Webs of one piece that stay in memory. */
-const KEPT = 2;
+/** What sets the answers apart. */
+const TASTES: Readonly<Record<'hidden' | 'fewest' | 'closest' | 'most', Taste>> = {
+  hidden: HIDDEN,
+  fewest: { ...HIDDEN, each: 1.6 },
+  closest: { ...HIDDEN, miss: 8 },
+  most: { ...HIDDEN, again: 1, lost: 1 },
+};
 
 /** Answers of all ways, best first, each really different from those before it. */
 export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST_WISH): Answer[] {
   // Only a weave can bring moments together or leave passages out.
   const bound = wish.meets.length > 0 || wish.out.length > 0;
   const all = [
-    ...weaveAnswers(fitting, wanted, wish),
-    ...(bound ? [] : [loopAnswer(fitting, wanted, wish), nudgeAnswer(fitting, wanted, NUDGE.unnoticed), stopAnswer(fitting, wanted, wish)]),
+    ...(wish.ending === 'fade' ? [] : weaveAnswers(fitting, wanted, wish)),
+    ...(bound || wish.ending === 'fade' ? [] : [loopAnswer(fitting, wanted, wish), nudgeAnswer(fitting, wanted, NUDGE.unnoticed)]),
+    bound || wish.ending === 'own' ? null : stopAnswer(fitting, wanted, wish),
   ].filter((one): one is Answer => one !== null);
-  return named(all.filter((one, i) => all.slice(0, i).every((other) => different(one, other))).sort((a, b) => worth(b) - worth(a)));
-}
-
-/** The weave that ranks first is the best one, whatever way it was found; the others are named by what sets them apart from it. */
-function named(answers: readonly Answer[]): Answer[] {
-  const best = answers.find(({ way }) => way === 'weave');
-  const kindOf = (one: Answer): Answer['kind'] => (one === best ? 'best' : one.splices.length < best!.splices.length ? 'fewer' : 'other');
-  return answers.map((one) => (one.way === 'weave' ? { ...one, kind: kindOf(one) } : one));
+  return all.sort((a, b) => worth(b) - worth(a)).filter((one, i, list) => list.slice(0, i).every((other) => different(one, other)));
 }
 
 /** What ranks answers: how well they hide, a real ending, and a length that is near. */
-function worth({ way, kind, quality, off, splices }: Answer): number {
-  return (
-    quality +
-    (kind === 'best' ? 0.03 : 0) -
-    Math.abs(off) * 0.025 -
-    (way === 'stop' ? 0.75 : 0) -
-    (way === 'nudge' ? 0.1 : 0) -
-    splices.length * 0.006
-  );
+function worth({ way, quality, off, seconds, splices }: Answer): number {
+  const beyond = Math.max(0, Math.abs(off) / Math.max(1, seconds) - REST.unheard);
+  return quality - beyond * 12 - (way === 'stop' ? 0.55 : 0) - (way === 'nudge' ? 0.1 : 0) - splices.length * 0.008;
 }
 
 /** Two answers whose passages lie within half a second of each other are one. */
@@ -108,84 +78,95 @@ function different(a: Answer, b: Answer): boolean {
   return a.spans.some((span, i) => Math.abs(span.from - b.spans[i]!.from) > 0.5 || Math.abs(span.to - b.spans[i]!.to) > 0.5);
 }
 
-/** The best weave, one with fewer splices, and one that goes another way. */
+/** The weave that hides best, and those that are better than it at something else. */
 export function weaveAnswers(fitting: Fitting, wanted: Seconds, wish: Wish): Answer[] {
-  const best = solveWeave(fitting, wanted, wish);
+  const best = weaveAnswer(fitting, wanted, wish);
   if (!best) return [];
-  const found = [answerOf(fitting, wanted, wish, best, 'best')];
-  if (best.path.jumps.length > 1 && wish.splices !== 'few') {
-    const fewer = solveWeave(fitting, wanted, { ...wish, splices: 'few' });
-    if (fewer && fewer.path.jumps.length < best.path.jumps.length) found.push(answerOf(fitting, wanted, wish, fewer, 'fewer'));
-  }
-  if (best.path.jumps.length > 0) {
-    const other = weave(best.web, wanted, wish, dearer(best.web, best.path));
-    if (other) found.push(answerOf(fitting, wanted, wish, { web: best.web, path: other }, 'other'));
+  const found = [best];
+  const beats: Readonly<Record<'fewest' | 'closest' | 'most', (one: Answer) => boolean>> = {
+    fewest: (one) => one.splices.length < best.splices.length,
+    closest: (one) => Math.abs(one.off) < Math.abs(best.off) - 0.02,
+    most: (one) => one.share > best.share + 0.04,
+  };
+  for (const kind of ['fewest', 'closest', 'most'] as const) {
+    if (kind === 'fewest' && best.splices.length < 2) continue;
+    const one = mended(fitting, wanted, wish, TASTES[kind], kind, 2);
+    if (one && beats[kind](one)) found.push(one);
   }
   return found.filter((one, i) => found.slice(0, i).every((before) => different(one, before)));
 }
 
-/** The weave that a wish asks for, without the others: what is solved while a finger moves. */
-export function weaveAnswer(fitting: Fitting, wanted: Seconds, wish: Wish): Answer | null {
-  const best = solveWeave(fitting, wanted, wish);
-  return best && answerOf(fitting, wanted, wish, best, 'best');
+/** The weave that hides best. @param rounds how often another way may be looked for where a splice is heard. */
+export function weaveAnswer(fitting: Fitting, wanted: Seconds, wish: Wish, rounds: number = MENDINGS): Answer | null {
+  return mended(fitting, wanted, wish, HIDDEN, 'hidden', rounds);
 }
 
-interface Solved {
-  readonly web: Web;
-  readonly path: Path;
+/** So often a way is looked for anew after what was found is listened to. */
+const MENDINGS = 6;
+
+/** How far the cuts may miss: what is wished for, what silence takes up, and what a change of speed takes up unheard; the rest is not hidden any more. */
+function lengthsFor({ heard, beat, piece }: Fitting, wanted: Seconds, wish: Wish): Length[] {
+  const perBar = heard.steady ? heard.perBar : 4;
+  const near = allowedMiss(wish, beat * perBar, perBar);
+  // Whoever wishes for beats or bars takes up the rest otherwise.
+  const silent = typeof wish.near === 'number' || wish.near === 'frame';
+  const [short, long] = silent ? [REST.silence, trailing(heard, piece)] : [0, 0];
+  const shares = [REST.unheard, REST.more, NUDGE.unnoticed];
+  return shares.map((share, i) => ({ wanted, near, short, long, unit: wanted * REST.unheard, most: near + wanted * share + (i === 2 ? 1 : 0) }));
 }
 
-/** On the bar where that can be; off it where only that meets what was asked for. */
-function solveWeave(fitting: Fitting, wanted: Seconds, wish: Wish): Solved | null {
-  for (const barred of [true, false]) {
-    const web = fitting.web(wish, barred);
-    const path = weave(web, wanted, wish);
-    if (path) return { web, path };
-    if (!web.barred) return null;
+/** Silence after the last sound that may go, seconds. */
+export function trailing({ ending }: Pick<Fitting['heard'], 'ending'>, piece: { readonly to: Seconds }): Seconds {
+  return Math.min(1, Math.max(0, piece.to - ending.sounding.to - 0.05));
+}
+
+/** A weave whose splices were made and listened to; where one is heard, its place is made dearer and another way is looked for. */
+function mended(fitting: Fitting, wanted: Seconds, wish: Wish, taste: Taste, kind: Best, rounds: number): Answer | null {
+  const web = fitting.web(wish);
+  for (const length of lengthsFor(fitting, wanted, wish)) {
+    let best: { answer: Answer; price: number } | null = null;
+    for (let round = 0; round < rounds; round += 1) {
+      const path = weave(web, length, wish, taste);
+      if (!path) break;
+      const { answer, made } = woven(fitting, wanted, wish, path, kind);
+      const price = made.reduce((sum, { proof }) => sum + proof.cost + taste.each, 0) + missPrice(answer.off, length, taste);
+      if (!best || price < best.price - 1e-9) best = { answer, price };
+      let news = false;
+      made.forEach(({ proof }, i) => {
+        const link = path.jumps[i]!.link;
+        // What a link seemed to cost for how its sides sound gives way to what was heard.
+        const more = proof.worst > 1 ? proof.cost : 0;
+        if (Math.abs(web.proved[link]! - more) > 0.05) {
+          web.proved[link] = more;
+          news = true;
+        }
+      });
+      if (!news) break;
+    }
+    if (best) return best.answer;
   }
   return null;
 }
 
-/** Prices that keep another solution away from the splices of a path. */
-function dearer(web: Web, path: Path): Float32Array {
-  const prices = new Float32Array(web.to.length);
-  for (const { leave, land } of path.jumps) {
-    const [from, to] = [web.times[leave]!, web.times[land]!];
-    for (let i = 0; i < web.times.length; i += 1) {
-      if (Math.abs(web.times[i]! - from) > 8) continue;
-      for (let k = web.first[i]!; k < web.first[i + 1]!; k += 1) {
-        if (Math.abs(web.times[web.to[k]!]! - to) < 8) prices[k]! += 1.2;
-      }
-    }
-  }
-  return prices;
-}
-
-function answerOf(
-  { source, heard, piece, alignments }: Fitting,
-  wanted: Seconds,
-  wish: Wish,
-  { web, path }: Solved,
-  kind: Answer['kind'],
-): Answer {
-  const spans = spliced(source, path.spans, wish.keep, alignments);
-  return measured('weave', kind, heard, web.judge, spans, wanted, { fade: endsEarly(spans, piece, source) });
+function woven(fitting: Fitting, wanted: Seconds, wish: Wish, path: Path, kind: Best): { answer: Answer; made: Made[] } {
+  const { spans, made } = spliced(fitting.prover, path.spans, wish.keep, fitting.made);
+  return { made, answer: measured(fitting, 'weave', kind, spans, made, wanted, { fade: endsEarly(spans, fitting) }) };
 }
 
 /** A piece whose end is left out has none of its own: it fades. */
-const endsEarly = (spans: readonly Span[], piece: Stretch, source: PcmSource) =>
+const endsEarly = (spans: readonly Span[], { piece, source }: Fitting) =>
   spans.at(-1)!.to < Math.min(piece.to, source.frames / RATE) - 0.01 ? 1.5 : null;
 
 function measured(
+  { piece }: Fitting,
   way: Way,
-  kind: Answer['kind'],
-  heard: Hearing,
-  judge: Judge,
+  kind: Best,
   spans: readonly Span[],
+  made: readonly Made[],
   wanted: Seconds,
   more: Partial<Pick<Answer, 'fade' | 'loop' | 'stretch'>> = {},
 ): Answer {
-  const splices = splicesOf(heard, judge, spans);
+  const splices = splicesOf(spans, made);
   const seconds = spans.reduce((sum, { from, to }) => sum + to - from, 0);
   const quality = togetherOf(splices.map((one) => one.quality));
   return {
@@ -198,59 +179,82 @@ function measured(
     splices,
     quality,
     hiding: hidingOf(quality),
+    share: heardShare(spans, piece.to - piece.from),
     fade: null,
     loop: null,
     ...more,
   };
 }
 
-/** The best passage of whole bars to repeat so that intro, passes and ending last as long as is wanted. */
+/** How much of a piece is heard at all. */
+function heardShare(spans: readonly Span[], whole: Seconds): number {
+  let [sum, end] = [0, -Infinity];
+  for (const { from, to } of [...spans].sort((a, b) => a.from - b.from)) {
+    sum += Math.max(0, to - Math.max(from, end));
+    end = Math.max(end, to);
+  }
+  return Math.min(1, sum / Math.max(1e-6, whole));
+}
+
+/** Loops that are made and listened to before one is chosen. */
+const LOOPS_HEARD = 6;
+
+/** The best passage to repeat so that intro, passes and ending last as long as is wanted: found by likeness, whole bars where there are bars. */
 export function loopAnswer(fitting: Fitting, wanted: Seconds, wish: Wish): Answer | null {
-  const { heard, piece, source } = fitting;
-  const web = fitting.web(wish, true);
+  const { heard, piece, beat, prover } = fitting;
+  const web = fitting.web(wish);
+  if (wish.out.length > 0) return null;
   const { times } = web;
-  let best: { loop: Loop; passes: number; price: number; bars: number } | null = null;
+  const least = Math.max(4 * beat, shortestSeconds(wish, web.bar));
+  const [, length] = lengthsFor(fitting, wanted, wish);
+  const found: { loop: Loop; passes: number; price: number }[] = [];
   for (let end = 1; end < times.length; end += 1) {
     for (let k = web.first[end]!; k < web.first[end + 1]!; k += 1) {
-      const start = web.to[k]!;
-      const moments = web.moments[end]! - web.moments[start]!;
-      if (moments < Math.max(4, wish.shortest)) continue;
-      const loop: Loop = { from: times[start]!, to: times[end]!, fold: { lead: 0, tail: 0 } };
+      const start = times[web.to[k]!]! + web.shift[k]!;
+      const seconds = times[end]! - start;
+      if (seconds < least) continue;
+      const loop: Loop = { from: start, to: times[end]!, fold: { lead: 0, tail: 0 } };
       const passes = passesFor(loop, wanted, piece.from, piece.to);
       if (passes < 2) continue;
       const off = Math.abs(loopSeconds(loop, passes, piece.from, piece.to) - wanted);
-      if (off > wish.miss || wish.out.length > 0) continue;
+      if (off > length!.most) continue;
       // Long passages do not tire; the splice is heard at each pass.
-      const price = web.cost[k]! + 0.1 * off + 0.05 * passes + (moments < 32 ? 0.01 * (32 - moments) : 0);
-      if (!best || price < best.price) best = { loop, passes, price, bars: moments / heard.perBar };
+      const bars = seconds / web.bar;
+      const uneven = heard.steady ? Math.min(0.3, Math.abs(bars - Math.round(bars)) * 2) : 0;
+      found.push({ loop, passes, price: web.cost[k]! + web.proved[k]! + uneven + 0.05 * off + 0.08 * passes + 4 / seconds });
     }
   }
+  found.sort((a, b) => a.price - b.price);
+  let best: { spans: readonly Span[]; made: Made; bars: number; passes: number; price: number } | null = null;
+  for (const { loop, passes, price } of found.slice(0, LOOPS_HEARD)) {
+    const spans = loopSpans(loop, passes, piece.from, piece.to);
+    if (!spans || spans.length < 2) continue;
+    const made = makeSplice(prover, loop.to, loop.from, wish.keep, fitting.made);
+    const heardPrice = price + made.proof.cost;
+    if (!best || heardPrice < best.price) best = { spans, made, passes, price: heardPrice, bars: (loop.to - loop.from) / web.bar };
+    if (made.proof.worst <= 1) break;
+  }
   if (!best) return null;
-  const spans = loopSpans(best.loop, best.passes, piece.from, piece.to);
-  if (!spans) return null;
-  const aligned = spliced(source, spans, wish.keep, fitting.alignments);
-  return measured('loop', 'bars', heard, web.judge, aligned, wanted, { loop: { bars: best.bars, passes: best.passes } });
+  const { made, passes, bars } = best;
+  const spans = best.spans.map((span, i, list) => ({
+    from: i === 0 ? span.from : made.from,
+    to: i === list.length - 1 ? span.to : made.to,
+    join: i === list.length - 1 ? 0 : made.join,
+  }));
+  const each = spans.slice(1).map(() => made);
+  return measured(fitting, 'loop', 'bars', spans, each, wanted, { loop: { bars: Math.round(bars * 4) / 4, passes } });
 }
 
 /** The piece stopped at the end of a phrase. */
-export function stopAnswer({ heard, piece }: Fitting, wanted: Seconds, wish: Wish): Answer | null {
+export function stopAnswer(fitting: Fitting, wanted: Seconds, wish: Wish): Answer | null {
+  const { heard, piece, beat } = fitting;
   if (piece.to - piece.from <= wanted + 0.02) return null;
-  const stop = stopNear(heard, piece, wanted, Math.min(wish.miss, wanted / 4));
-  const seconds = stop.at - piece.from;
-  const quality = { section: 0.62, phrase: 0.55, bar: 0.45, anywhere: 0.3 }[stop.phrase];
-  return {
-    way: 'stop',
-    kind: 'phrase',
-    spans: [{ from: piece.from, to: stop.at, join: 0 }],
-    seconds,
-    off: seconds - wanted,
-    stretch: 1,
-    splices: [],
-    quality,
-    hiding: hidingOf(quality),
-    fade: stopFade(seconds),
-    loop: null,
-  };
+  const perBar = heard.steady ? heard.perBar : 4;
+  const miss = Math.min(Math.max(allowedMiss(wish, beat * perBar, perBar), 0.02), wanted / 4);
+  const stop = stopNear(fitting, wanted, miss);
+  const spans = [{ from: piece.from, to: stop.at, join: 0 }];
+  const quality = stop.rest;
+  return { ...measured(fitting, 'stop', 'phrase', spans, [], wanted, { fade: stopFade(stop.at - piece.from) }), quality, hiding: hidingOf(quality) };
 }
 
 /** The whole piece a little faster or slower; null where that would be too much. @param most share of the speed. */
@@ -270,6 +274,7 @@ export function nudgeAnswer({ piece }: Pick<Fitting, 'piece'>, wanted: Seconds, 
     splices: [],
     quality,
     hiding: hidingOf(quality),
+    share: 1,
     fade: null,
     loop: null,
   };
@@ -292,6 +297,20 @@ const REASON: Readonly<Record<Way, string>> = {
   nudge: 'No change of speed of up to 20 %',
 };
 
+/** Lengths near the wanted one that are tried for an answer, shares of it. */
+const NEARBY = [0.02, 0.04, 0.07, 0.12, 0.2, 0.35];
+
+/** The nearest length that a piece can be made without anything to be heard, seconds; null where none is near. It takes a while. */
+export function nearestHidden(fitting: Fitting, wanted: Seconds, wish: Wish): Seconds | null {
+  for (const by of NEARBY) {
+    for (const way of [-1, 1]) {
+      const answer = weaveAnswer(fitting, wanted * (1 + way * by), wish, 2);
+      if (answer?.hiding === 'hidden') return answer.seconds;
+    }
+  }
+  return null;
+}
+
 /** Why a wish cannot be met, and how near the piece gets to it, in one sentence. */
 export function howNear(fitting: Fitting, wanted: Seconds, wish: Wish, way: Way | null): string {
   const { piece } = fitting;
@@ -309,11 +328,9 @@ export function howNear(fitting: Fitting, wanted: Seconds, wish: Wish, way: Way 
       : `The moments cannot meet within ${MET} s under these wishes; the nearest comes within ${near.toFixed(1)} s.`;
   }
   const solve = way === 'loop' ? loopAnswer : weaveAnswer;
-  for (const miss of [wish.miss * 2, 10, 20, 60, wanted, whole * 2]) {
-    if (miss <= wish.miss) continue;
-    const answer = solve(fitting, wanted, { ...wish, miss });
-    if (answer)
-      return `${REASON[way ?? 'weave']} under these wishes lasts ${said(wanted)} give or take ${said(wish.miss)}; the nearest lasts ${said(answer.seconds)}.`;
+  for (const miss of [1, 2, 5, 10, 20, 60, wanted, whole * 2]) {
+    const answer = solve(fitting, wanted, { ...wish, near: miss });
+    if (answer) return `${REASON[way ?? 'weave']} under these wishes lasts ${said(wanted)}; the nearest lasts ${said(answer.seconds)}.`;
   }
   return `${REASON[way ?? 'weave']} is possible under these wishes; the piece itself lasts ${said(whole)}.`;
 }

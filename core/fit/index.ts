@@ -1,23 +1,23 @@
 export { REACH, bestShift, type Shift } from './shift';
 export { planPass, readSeam, type Pass, type SeamReading } from './seam';
 export { edgesOf, snapPoints, snapTo, type SnapPoint, type Snapped } from './snap';
-export { FIRST_WISH, MET, type Meet, type Wish } from './wish';
-export { prepareWeb, type Web } from './likeness';
-export { mostInARow, weave, type Path } from './weave';
-export { hidingOf, spliced, type Hiding, type Splice } from './splice';
+export { FIRST_WISH, MET, type EndsWith, type Meet, type Near, type Wish } from './wish';
+export { startFitting, type Fitting } from './fitting';
+export { hidingOf, type Hiding, type Splice } from './splice';
 export {
   NUDGE,
+  REST,
   answersFor,
   howNear,
-  waysOf,
   loopAnswer,
+  nearestHidden,
   nudgeAnswer,
-  startFitting,
   stopAnswer,
+  trailing,
+  waysOf,
   weaveAnswer,
   weaveAnswers,
   type Answer,
-  type Fitting,
   type Way,
 } from './answers';
 export { shaped, type Shaped } from './shaped';

@@ -33,8 +33,8 @@ export function askedOf(show: Show, part: Part): Asked {
   const marks = show.media[part.media]!.marks;
   const passages = { keep: marks?.keep ?? [], out: marks?.out ?? [] };
   if (!fit) return { to: 'show', wish: { ...FIRST_WISH, ...passages }, slack: 'pictures', self: false };
-  const { splices, shortest, miss, lean, meets, avoid, hold } = fit;
-  return { to: fit.to, wish: { splices, shortest, miss, lean, meets, avoid, hold, ...passages }, slack: fit.slack, self: fit.self };
+  const { near, shortest, ending, meets, avoid, hold } = fit;
+  return { to: fit.to, wish: { near, shortest, ending, meets, avoid, hold, ...passages }, slack: fit.slack, self: fit.self };
 }
 
 /** The splices of a part as it lies, seconds of the source. */
@@ -87,10 +87,9 @@ export function layingOf(show: Show, part: Part, answer: Answer, asked: Asked, r
     to: asked.to,
     made: spread === null ? wanted : wanted + off,
     piece: pieceOf(show, part),
-    splices: wish.splices,
+    near: wish.near,
     shortest: wish.shortest,
-    miss: wish.miss,
-    lean: wish.lean,
+    ending: wish.ending,
     meets: wish.meets,
     avoid: wish.avoid,
     hold: wish.hold,

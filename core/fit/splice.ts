@@ -1,8 +1,7 @@
-import type { Hearing } from '../music';
 import type { Span, Stretch } from '../show/types';
 import { alikeness, type PcmSource } from '../sound';
 import { RATE, clamp, framesOf, type Seconds } from '../units';
-import type { Judge } from './likeness';
+import type { Heard, Proof, Prover } from './proof';
 import { bestShift } from './shift';
 
 /** A splice as it will be heard. */
@@ -12,51 +11,70 @@ export interface Splice {
   /** Seconds of the source where it leaves and where it goes on. */
   readonly from: Seconds;
   readonly to: Seconds;
-  /** How well it hides, [0, 1]. */
+  /** How well it hides, [0, 1]: what was found when it was made and listened to. From 0.7 on everything about it hides. */
   readonly quality: number;
+  /** What is heard of it first. */
+  readonly by: Heard;
 }
 
-/** What is heard from beyond a splice on either side: 10 to 250 ms. */
-const SHORTEST: Seconds = 0.01;
-const LONGEST: Seconds = 0.25;
-/** The cut lies this long before the beat, so that what sets in on the beat is the new side's and whole. */
-const EARLY: Seconds = 0.012;
-/** Beats were heard more exactly than this: no greater shift is looked for. */
+/** The cut lies this long before what sets in, so that it is the new side's and whole; held notes may need it earlier. */
+const EARLY: readonly Seconds[] = [0.012, 0.03];
+/** Crossfades that are tried where the first one is heard: a drum takes a short one, held notes a long one. */
+const JOINS: readonly Seconds[] = [0.02, 0.05, 0.12, 0.25];
+/** Places are put in step more exactly than this: no greater shift is looked for. */
 const BELIEVED: Seconds = 0.036;
 /** Looked at on either side of a splice for how long its crossfade may be. */
 const LOOK: Seconds = 0.06;
-/** Shifts that were found before, by their two places: a piece that is solved anew mostly keeps its splices. */
-export type Alignments = Map<string, ReturnType<typeof bestShift>>;
+/** A splice that hides as well as this is not tried otherwise. */
+const WELL = 0.8;
+
+/** A splice between two places of a piece, made in the way in which it is heard least. */
+export interface Made {
+  readonly to: Seconds;
+  readonly from: Seconds;
+  readonly join: Seconds;
+  readonly proof: Proof;
+}
+
+/** Splices that were made before, by their two places: a piece that is solved anew mostly keeps its splices. */
+export type Workshop = Map<string, Made>;
 
 /** No cut may be moved into a passage that is kept whole. */
 const clear = (at: Seconds, keep: readonly Stretch[]) => keep.every(({ from, to }) => at <= from || at >= to);
 
 /**
- * Passages of whole moments as spans whose splices are aligned to the sample, each crossfaded by as much as the material there takes.
- * The wanted length may move by the shifts, a few milliseconds each.
+ * Makes the splice that leaves a piece at `leave` and goes on at `land` (seconds): aligned to the sample, its crossfade by what the
+ * material takes. It is listened to; what is heard of it is mended by another crossfade, an earlier cut or another shift, as far as that helps.
  */
-export function spliced(
-  source: PcmSource,
-  passages: readonly Stretch[],
-  keep: readonly Stretch[] = [],
-  known: Alignments = new Map(),
-): Span[] {
-  const spans = passages.map(({ from, to }): { from: number; to: number; join: number } => ({ from, to, join: 0 }));
-  for (let i = 0; i + 1 < spans.length; i += 1) {
-    const [left, right] = [spans[i]!, spans[i + 1]!];
-    const key = `${left.to} ${right.from}`;
-    const shift = known.get(key) ?? bestShift({ source, at: framesOf(left.to) }, { source, at: framesOf(right.from) }, BELIEVED);
-    known.set(key, shift);
-    const by = shift?.by ?? 0;
+export function makeSplice(prover: Prover, leave: Seconds, land: Seconds, keep: readonly Stretch[], known: Workshop): Made {
+  const key = `${leave} ${land} ${keep.length}`;
+  const before = known.get(key);
+  if (before) return before;
+  const { source } = prover.around;
+  const shift = bestShift({ source, at: framesOf(leave) }, { source, at: framesOf(land) }, BELIEVED)?.by ?? 0;
+  let best: Made | null = null;
+  const attempt = (by: Seconds, early: Seconds, join: Seconds | null) => {
+    const ahead = Math.min(early, leave, land + by);
     // On whole frames: what is the same music then is the same samples.
-    const early = Math.min(EARLY, left.to - left.from, right.from + by);
-    let [to, from] = [framesOf(left.to - early) / RATE, framesOf(left.to - early + (right.from + by - left.to)) / RATE];
-    if (!clear(to, keep) || !clear(from, keep)) [to, from] = [left.to, right.from];
-    left.to = to;
-    right.from = Math.max(0, from);
-    left.join = joinFor(source, to, right.from);
+    const to = framesOf(leave - ahead) / RATE;
+    const from = Math.max(0, framesOf(leave - ahead + (land + by - leave)) / RATE);
+    if ((!clear(to, keep) || !clear(from, keep)) && best) return;
+    const over = join ?? joinFor(source, to, from, early);
+    const proof = prover.prove(to, from, over);
+    if (!best || proof.cost + 0.2 * proof.worst < best.proof.cost + 0.2 * best.proof.worst) best = { to, from, join: over, proof };
+  };
+  const fine = () => best!.proof.worst <= WELL;
+  attempt(shift, EARLY[0]!, null);
+  for (const by of shift === 0 ? [0] : [shift, 0]) {
+    for (const early of EARLY) {
+      for (const join of JOINS) {
+        if (fine()) break;
+        attempt(by, early, join);
+      }
+    }
   }
-  return spans;
+  known.set(key, best!);
+  return best!;
 }
 
 /** Power of both channels of [at, at + seconds). */
@@ -69,55 +87,48 @@ function power(source: PcmSource, at: Seconds, seconds: Seconds): number {
   return sum / page.length;
 }
 
-/** A drum takes a short crossfade that is over before it strikes, held notes a long one. */
-function joinFor(source: PcmSource, left: Seconds, right: Seconds): Seconds {
+/** A drum takes a short crossfade that is over before it strikes, held notes a longer one. */
+function joinFor(source: PcmSource, left: Seconds, right: Seconds, early: Seconds): Seconds {
   const strike = Math.max(
-    power(source, left + EARLY, LOOK) / (power(source, left - LOOK, LOOK) + 1e-9),
-    power(source, right + EARLY, LOOK) / (power(source, right - LOOK, LOOK) + 1e-9),
+    power(source, left + early, LOOK) / (power(source, left - LOOK, LOOK) + 1e-9),
+    power(source, right + early, LOOK) / (power(source, right - LOOK, LOOK) + 1e-9),
   );
-  if (strike > 4) return SHORTEST * 2;
-  const frames = framesOf(LONGEST);
+  if (strike > 4) return JOINS[0]!;
+  const frames = framesOf(JOINS.at(-1)!);
   const alike = alikeness({ source, at: framesOf(left) - frames / 2 }, { source, at: framesOf(right) - frames / 2 }, frames);
-  // The same sound on both sides needs little; different held sounds need time to change places.
-  if (alike > 0.9) return 0.04;
+  // The same sound on both sides needs little.
+  if (alike > 0.9) return JOINS[1]!;
   const calm = clamp(1 - Math.log2(Math.max(1, strike)) / 2, 0, 1);
-  return SHORTEST * 2 + (LONGEST - SHORTEST * 2) * calm * (0.35 + 0.65 * (1 - Math.max(0, alike)));
+  return JOINS[0]! + (JOINS[2]! - JOINS[0]!) * calm * (1 - Math.max(0, alike));
 }
 
-/** The moment of a hearing that lies nearest. */
-function nearestMoment(heard: Hearing, at: Seconds): number {
-  const { moments } = heard;
-  let [low, high] = [0, moments.length - 1];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (moments[middle]! < at) low = middle + 1;
-    else high = middle;
+/** Passages as spans, each splice between them made and listened to. The wanted length may move by a few milliseconds a splice. */
+export function spliced(prover: Prover, passages: readonly Stretch[], keep: readonly Stretch[], known: Workshop): { spans: Span[]; made: Made[] } {
+  const spans = passages.map(({ from, to }): { from: number; to: number; join: number } => ({ from, to, join: 0 }));
+  const made: Made[] = [];
+  for (let i = 0; i + 1 < spans.length; i += 1) {
+    const one = makeSplice(prover, spans[i]!.to, spans[i + 1]!.from, keep, known);
+    spans[i]!.to = one.to;
+    spans[i]!.join = one.join;
+    spans[i + 1]!.from = one.from;
+    made.push(one);
   }
-  return low > 0 && at - moments[low - 1]! < moments[low]! - at ? low - 1 : low;
+  return { spans, made };
 }
 
-/** Every splice of a list of spans with how well it hides: what is heard around it, and the steps across it. */
-export function splicesOf(heard: Hearing, judge: Judge, spans: readonly Stretch[]): Splice[] {
-  const splices: Splice[] = [];
+/** Every splice of a list of spans with how well it hides. */
+export function splicesOf(spans: readonly Stretch[], made: readonly Made[]): Splice[] {
   let at = 0;
-  for (const [i, span] of spans.slice(0, -1).entries()) {
-    at += span.to - span.from;
-    const next = spans[i + 1]!;
-    splices.push({ at, from: span.to, to: next.from, quality: qualityOf(heard, judge, span.to, next.from) });
-  }
-  return splices;
+  return made.map(({ proof }, i) => {
+    at += spans[i]!.to - spans[i]!.from;
+    return { at, from: spans[i]!.to, to: spans[i + 1]!.from, quality: qualityOf(proof), by: proof.by };
+  });
 }
 
-function qualityOf(heard: Hearing, judge: Judge, from: Seconds, to: Seconds): number {
-  if (Math.abs(from - to) < 1e-6) return 1;
-  const [leave, land] = [nearestMoment(heard, from + EARLY), nearestMoment(heard, to + EARLY)];
-  const steps = judge.steps(leave, land);
-  const excess = steps.reduce((sum, step) => sum + Math.max(0, step - 1), 0);
-  const voice = heard.voices.find((one) => [from, to].some((at) => at > one.from && at < one.to));
-  const unlike = judge.unlike(leave, land);
-  // The same music has almost no distance; half of what any two places differ by can be noticed.
-  const base = 1 / (1 + (unlike / 0.62) ** 3);
-  return clamp(base * Math.exp(-0.45 * excess) * (1 - 0.35 * (voice?.sure ?? 0)), 0, 1);
+/** From 0.7 to 1 everything hides, the more the nearer to 1; below, what is worst is heard. */
+export function qualityOf({ worst }: Pick<Proof, 'worst'>): number {
+  if (worst <= 1) return 0.7 + 0.3 * clamp((1 - worst) / 0.5, 0, 1);
+  return 0.7 * Math.exp(-1.4 * (worst - 1));
 }
 
 /** How the worst places count: a listener remembers the worst splice, and the middle of the others. */
@@ -125,7 +136,7 @@ export function togetherOf(qualities: readonly number[]): number {
   if (qualities.length === 0) return 1;
   const worst = Math.min(...qualities);
   const mean = qualities.reduce((sum, one) => sum + one, 0) / qualities.length;
-  return 0.6 * worst + 0.4 * mean;
+  return worst >= 0.7 ? 0.6 * worst + 0.4 * mean : worst;
 }
 
 export type Hiding = 'hidden' | 'might be noticed' | 'audible';

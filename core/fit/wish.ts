@@ -9,15 +9,18 @@ export interface Meet {
   readonly at: Seconds;
 }
 
+/** How near the cuts have to come to the wanted length; what is left is taken up by other means. A number is so many seconds. */
+export type Near = 'frame' | 'beat' | 'bar' | Seconds;
+
+/** How a fitted piece ends: with its own ending, faded where a phrase ends, or whichever suits. */
+export type EndsWith = 'own' | 'fade' | 'either';
+
 /** How a piece is to be fitted. */
 export interface Wish {
-  readonly splices: 'few' | 'some' | 'many';
-  /** Shortest passage between two splices, beats. */
-  readonly shortest: number;
-  /** How far the length may be off, seconds. */
-  readonly miss: Seconds;
-  /** What the two sides of a splice must match in first of all: −1 harmony .. 1 sound colour. */
-  readonly lean: number;
+  readonly near: Near;
+  /** Shortest passage between two splices. */
+  readonly shortest: { readonly of: 'bars' | 'seconds'; readonly count: number };
+  readonly ending: EndsWith;
   /** Passages in which no splice may fall, seconds of the source. */
   readonly keep: readonly Stretch[];
   /** Passages that are not to be heard. */
@@ -29,12 +32,11 @@ export interface Wish {
   readonly hold: readonly Jump[];
 }
 
-/** Sensible starts (8 beats, ±5 s: common practice). */
+/** Sensible starts: a passage of less than two bars stutters (common practice). */
 export const FIRST_WISH: Wish = {
-  splices: 'some',
-  shortest: 8,
-  miss: 5,
-  lean: 0,
+  near: 'bar',
+  shortest: { of: 'bars', count: 2 },
+  ending: 'either',
   keep: [],
   out: [],
   meets: [],
@@ -46,3 +48,17 @@ export const FIRST_WISH: Wish = {
 export const ENDS: Seconds = 2;
 /** A moment counts as met within this, seconds. */
 export const MET: Seconds = 0.5;
+/** No passage is shorter than this, whatever the bars are, seconds. */
+const LEAST_PASSAGE: Seconds = 2.1;
+
+/** The shortest passage in seconds. @param bar of the piece, seconds. */
+export function shortestSeconds({ shortest }: Pick<Wish, 'shortest'>, bar: Seconds): Seconds {
+  return Math.max(LEAST_PASSAGE, shortest.of === 'bars' ? shortest.count * bar * 0.97 : shortest.count);
+}
+
+/** By how much the cuts may miss the wanted length, seconds. @param perBar beats in a bar. */
+export function allowedMiss({ near }: Pick<Wish, 'near'>, bar: Seconds, perBar: number): Seconds {
+  if (near === 'frame') return 0;
+  if (near === 'beat') return bar / Math.max(1, perBar) / 2;
+  return near === 'bar' ? bar / 2 : near;
+}

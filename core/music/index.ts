@@ -2,6 +2,7 @@ export { barSeconds, barStart, barsWithin, beatSeconds, beatsBetween, beatsOfPar
 export { HEARING, LONGEST_PIECE, downbeatsOf, hear, hearing, placeInBar, type Hearing, type Tempo } from './hearing';
 export type { Ending } from './ending';
 export { TIMBRE, type Features } from './moments';
+export { BANDS, CHROMA_RATE, TEXTURE_RATE, bandPower, highPower, texture, textureOf, type Texture } from './texture';
 export type { Section } from './sections';
 export type { Voice } from './voices';
 export { packHearing, unpackHearing } from './keep';

@@ -32,6 +32,13 @@ export interface Texture {
   readonly chroma: Float32Array;
 }
 
+/** Logarithms are taken of one more than the power times this. */
+const BAND_SCALE = 1e6;
+const HIGH_SCALE = 2e4;
+/** The power behind a logarithm of a band, and of the highs. */
+export const bandPower = (log: number): number => Math.expm1(log) / BAND_SCALE;
+export const highPower = (log: number): number => Math.expm1(log) / HIGH_SCALE;
+
 const melOf = (hertz: number) => 2595 * Math.log10(1 + hertz / 700);
 
 /** Pages of the sound, frames: whole steps and hops; and what is read beyond their ends for the filters. */
@@ -81,7 +88,7 @@ function measure(mono: Float32Array, first: number, end: number, power: Float32A
       high += bend * bend;
     }
     power[frame] = (all * 2) / hop;
-    highs[frame] = Math.log(1 + (high * 2e4) / hop);
+    highs[frame] = Math.log(1 + (high * HIGH_SCALE) / hop);
   }
 }
 
@@ -147,7 +154,7 @@ function fillBands(spectrum: Float32Array, { band, share }: ReturnType<typeof me
     if (low + 1 >= 0 && low + 1 < BANDS) bands[at + low + 1]! += value * (1 - share[k]!);
   }
   // As the ear does: steps in the quiet count, and −70 dB is nothing.
-  for (let i = at; i < at + BANDS; i += 1) bands[i] = Math.log(1 + bands[i]! * 1e6);
+  for (let i = at; i < at + BANDS; i += 1) bands[i] = Math.log(1 + bands[i]! * BAND_SCALE);
 }
 
 /** The bins from A1 to B6 with their pitch classes; each counts by how near it lies to a semitone. */
@@ -184,3 +191,11 @@ function fillChroma(
 
 /** Middle of a texture frame, seconds. */
 export const frameSeconds = (frame: number): Seconds => (frame + 0.5) / TEXTURE_RATE;
+
+/** Listens in one go. */
+export function texture(source: PcmSource): Texture {
+  const work = textureOf(source);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value;
+}

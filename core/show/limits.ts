@@ -26,7 +26,7 @@ export const LIMITS = {
   /** Nudges: a fifth faster or slower at the most (common practice). */
   speed: { least: 0.8, most: 1.25 },
   /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
-  fit: { fewestBeats: 2, mostBeats: 64, miss: 10, meets: 8, jumps: 400, marks: 60 },
+  fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
   dip: { least: -60, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
   /** Speakers, takes of one line, words of one narration. */

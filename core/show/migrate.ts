@@ -30,7 +30,15 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
   4: (raw) => ({ ...raw, format: 5, dips: firstDips(), lines: [] }),
   /** Format 6 brought a ceiling, an aim, an artist and cards that show the credits: all of them may be missing. */
   5: (raw) => ({ ...raw, format: 6 }),
+  /** Format 7 asks for a fit in its own words: how near, the shortest passage in bars, the way of ending; what was asked before has no counterpart. */
+  6: (raw) => ({ ...raw, format: 7, parts: Array.isArray(raw.parts) ? (raw.parts as Raw[]).map(fittedAnew) : raw.parts }),
 };
+
+function fittedAnew(part: Raw): Raw {
+  if (typeof part.fit !== 'object' || part.fit === null) return part;
+  const { splices: _s, shortest: _b, miss: _m, lean: _l, ...rest } = part.fit as Raw;
+  return { ...part, fit: { ...rest, near: 'bar', shortest: { of: 'bars', count: 2 }, ending: 'either' } };
+}
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */
 export function migrate(raw: unknown): unknown {

@@ -104,10 +104,9 @@ const fitted = Joi.object({
   to: Joi.alternatives(Joi.valid('show'), seconds).required(),
   made: seconds.required(),
   piece: stretch.required(),
-  splices: Joi.valid('few', 'some', 'many').required(),
-  shortest: Joi.number().integer().min(LIMITS.fit.fewestBeats).max(LIMITS.fit.mostBeats).required(),
-  miss: Joi.number().min(0).max(LIMITS.fit.miss).required(),
-  lean: Joi.number().min(-1).max(1).required(),
+  near: Joi.alternatives(Joi.valid('frame', 'beat', 'bar'), Joi.number().min(0).max(LIMITS.fit.miss)).required(),
+  shortest: Joi.object({ of: Joi.valid('bars', 'seconds').required(), count: Joi.number().min(1).max(LIMITS.fit.shortest).required() }).required(),
+  ending: Joi.valid('own', 'fade', 'either').required(),
   meets: Joi.array()
     .items(Joi.object({ source: seconds.required(), at: seconds.required() }))
     .max(LIMITS.fit.meets)

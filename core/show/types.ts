@@ -1,7 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 6;
+export const FORMAT = 7;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -155,13 +155,12 @@ export interface Fitted {
   readonly made: Seconds;
   /** What of the source it was made from, seconds. */
   readonly piece: Stretch;
-  readonly splices: 'few' | 'some' | 'many';
-  /** Shortest passage between splices, beats. */
-  readonly shortest: number;
-  /** Allowed miss, seconds. */
-  readonly miss: Seconds;
-  /** −1 harmony .. 1 sound colour. */
-  readonly lean: number;
+  /** How near the cuts have to come to that length: a number is so many seconds. */
+  readonly near: 'frame' | 'beat' | 'bar' | Seconds;
+  /** Shortest passage between splices. */
+  readonly shortest: { readonly of: 'bars' | 'seconds'; readonly count: number };
+  /** With the piece's own ending, faded where a phrase ends, or whichever suits. */
+  readonly ending: 'own' | 'fade' | 'either';
   /** Moments of the source that must sound at moments of the part. */
   readonly meets: readonly { readonly source: Seconds; readonly at: Seconds }[];
   /** Splices taken away by hand, and those that are to stay. */

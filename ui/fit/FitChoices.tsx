@@ -9,7 +9,7 @@ import { Button, IconButton } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { countEntry, momentEntry, spanEntry } from '../controls/timeEntry';
+import { momentEntry } from '../controls/timeEntry';
 
 interface Props {
   readonly show: Show;
@@ -17,53 +17,16 @@ interface Props {
   readonly fitting: Fitting;
 }
 
-const SPLICES = [
-  { value: 'few', label: 'Few' },
-  { value: 'some', label: 'Some' },
-  { value: 'many', label: 'Many' },
-] as const;
-
-const LEANS = [
-  { value: '-0.7', label: 'Harmony' },
-  { value: '0', label: 'Both' },
-  { value: '0.7', label: 'Colour' },
-] as const;
-
 const SELF = [
   { value: 'no', label: 'I will say' },
   { value: 'yes', label: 'By itself' },
 ] as const;
 
-/** How the weave goes about it, behind sensible starts. */
+/** What else a fit is to mind, behind sensible starts. */
 export function FitChoices({ show, part, fitting }: Props) {
-  const { wish, self } = fitting.asked;
+  const { self } = fitting.asked;
   return (
     <View className="gap-2">
-      <Say look="label">Stitches</Say>
-      <Choice label="Stitches" options={SPLICES} value={wish.splices} onChange={(splices) => askWish({ splices })} />
-      <NumberField
-        {...countEntry}
-        label="Shortest passage, beats"
-        value={wish.shortest}
-        least={LIMITS.fit.fewestBeats}
-        most={LIMITS.fit.mostBeats}
-        onChange={(shortest) => askWish({ shortest })}
-      />
-      <NumberField
-        {...spanEntry}
-        label="May miss by"
-        value={wish.miss}
-        most={LIMITS.fit.miss}
-        step={0.5}
-        onChange={(miss) => askWish({ miss })}
-      />
-      <Say look="label">Both sides of a stitch match in</Say>
-      <Choice
-        label="Match in"
-        options={LEANS}
-        value={LEANS.find((one) => Number(one.value) === wish.lean)?.value ?? null}
-        onChange={(lean) => askWish({ lean: Number(lean) })}
-      />
       <Meets show={show} part={part} fitting={fitting} />
       <Say look="label">When the show’s length changes</Say>
       <Choice label="Fit anew" options={SELF} value={self ? 'yes' : 'no'} onChange={(value) => ask({ self: value === 'yes' })} />

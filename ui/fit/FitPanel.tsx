@@ -88,7 +88,7 @@ export function FitPanel({ show, part, onClose }: Props) {
       {fitting.why ? <Notice text={fitting.why} /> : null}
       {heard ? (
         <>
-          <Fold title="Choices" said="stitches, passages, moments that must meet">
+          <Fold title="Choices" said="moments that must meet, following the show">
             <FitChoices show={show} part={part} fitting={fitting} />
             <PassageFields show={show} part={part} heard={heard} />
           </Fold>

@@ -1,10 +1,21 @@
 import type { Answer, Slack } from '../../core/fit';
 
+/** What a weave is best at, among the weaves for a length. */
+const WEAVES: Readonly<Record<Answer['kind'], string>> = {
+  hidden: 'Weave',
+  fewest: 'Weave, fewest stitches',
+  closest: 'Weave, closest',
+  most: 'Weave, most of the piece',
+  bars: 'Weave',
+  phrase: 'Weave',
+  speed: 'Weave',
+};
+
 /** What an answer is called. */
 export function sayWay({ way, kind }: Answer): string {
   switch (way) {
     case 'weave':
-      return kind === 'fewer' ? 'Weave, fewer' : kind === 'other' ? 'Weave, another way' : 'Weave';
+      return WEAVES[kind];
     case 'loop':
       return 'Loop';
     case 'stop':

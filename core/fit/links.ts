@@ -1,0 +1,255 @@
+import { placeInBar, type Hearing } from '../music';
+import type { Stretch } from '../show/types';
+import { clamp, type Seconds } from '../units';
+import { CLEAR, type Steps } from './inStep';
+import type { Places } from './places';
+import { COLOURS, SEAM_BANDS, apart, spectralChange, unlike, type Surroundings } from './sides';
+import { ENDS, type Wish } from './wish';
+
+/**
+ * Everything about a piece that a weave needs and that does not depend on the wanted length: where it may be cut, and for each such
+ * place the best places to go on from, with what the splice would cost.
+ */
+export interface Web {
+  readonly piece: Stretch;
+  /** Seconds of the source: the piece's start, the places within it, its end. */
+  readonly times: Float64Array;
+  /** For time i the links are [first[i], first[i + 1]). */
+  readonly first: Int32Array;
+  /** Where each link goes on, how much later than that place it does so to be in step (seconds), and what it costs: 0 unheard, 1 and more it will be noticed. */
+  readonly to: Int32Array;
+  readonly shift: Float32Array;
+  readonly cost: Float32Array;
+  /** What was found out when a link was made into a splice and listened to: what it costs more (or less) than it seemed to. */
+  readonly proved: Float32Array;
+  /** A bar or what stands for one, seconds. */
+  readonly bar: Seconds;
+}
+
+/** The bounds: shares of the piece's own steps for harmony, colour and level, a ratio to its own changes for the seam, seconds for the beat. */
+export const HIDES = { harmony: 0.9, colour: 0.88, level: 0.95, seam: 1.25, beat: 0.03 } as const;
+/** Where one side of a join is the same music as what would have been heard there, that excuses a step: an excuse has to be clearer than a pass. */
+export const EXCUSE = 1.2;
+
+/** What a share of the bound costs: little up to it, much beyond. */
+export function dearness(share: number): number {
+  if (share <= 0.6) return 0;
+  if (share <= 1) return 0.35 * ((share - 0.6) / 0.4) ** 2;
+  return 0.9 + Math.min(1.6, 1.8 * (share - 1));
+}
+
+/** Links that are looked at closely for each place, and kept, each way. */
+const LOOKED = 12;
+const KEPT = 8;
+/** Links of the same shift whose places are nearer than this are the same splice: the best of them stands for all. */
+const SAME: Seconds = 1.1;
+const SAME_SHIFT: Seconds = 0.06;
+/** Nothing shorter than this is left out. */
+const LEAST: Seconds = 1;
+/** A splice that was found by the beat grid is off the bar: that costs as much as the bars are sure. */
+const OFF_BAR = 0.7;
+const OFF_BEAT = 0.5;
+/** What a link costs for how unlike what surrounds its two places is, though it may hide. */
+const UNLIKE = 0.5;
+/** A passage heard again soon tires: seconds that cost 1. */
+const TIRES: Seconds = 5;
+/** The end is led up to by what led up to it: so long, seconds. */
+const LEAD_UP: Seconds = 8;
+const LEAD_PRICE = 0.5;
+
+export function prepareLinks(
+  around: Surroundings,
+  steps: Steps,
+  places: Places,
+  heard: Hearing,
+  piece: Stretch,
+  wish: Pick<Wish, 'keep'>,
+): Web {
+  const { times } = places;
+  const count = times.length;
+  const prices = pricesOf(around, places, heard, piece, wish);
+  const bars = barPlaces(heard, times);
+  const first = new Int32Array(count + 1);
+  const to: number[] = [];
+  const shift: number[] = [];
+  const cost: number[] = [];
+  for (let i = 0; i < count; i += 1) {
+    first[i] = to.length;
+    if (i === 0 || i === count - 1) continue;
+    for (const way of [1, -1] as const) {
+      const found: { land: number; price: number; by: number }[] = [];
+      for (const land of cheapest(prices, times, count, i, way)) {
+        const { price, by } = inTime(steps, places, i, land);
+        found.push({ land, by, price: prices[i * count + land]! + price + offBar(bars, i, land) });
+      }
+      found.sort((a, b) => a.price - b.price);
+      for (const one of found.slice(0, KEPT)) {
+        to.push(one.land);
+        shift.push(one.by);
+        cost.push(one.price);
+      }
+    }
+  }
+  first[count] = to.length;
+  return {
+    piece,
+    times,
+    first,
+    to: Int32Array.from(to),
+    shift: Float32Array.from(shift),
+    cost: Float32Array.from(cost),
+    proved: new Float32Array(cost.length),
+    bar: barSeconds(heard),
+  };
+}
+
+/** A bar as it is played; where there are none, two seconds. */
+function barSeconds({ steady, moments, perBar }: Hearing): Seconds {
+  if (!steady || moments.length < 4) return 2;
+  const beat = (moments.at(-1)! - moments[0]!) / (moments.length - 1);
+  return beat * Math.max(2, perBar);
+}
+
+/** The cheapest places to go on from, those of the same splice once. */
+function cheapest(prices: Float32Array, times: Float64Array, count: number, leave: number, way: 1 | -1): number[] {
+  const row = leave * count;
+  const found: number[] = [];
+  const kept: number[] = [];
+  for (let land = way > 0 ? leave + 1 : leave - 1; land > 0 && land < count - 1; land += way) {
+    if (prices[row + land]! < Infinity && leads(prices, times, count, leave, land)) found.push(land);
+  }
+  found.sort((a, b) => prices[row + a]! - prices[row + b]!);
+  for (const land of found) {
+    if (kept.length >= LOOKED) break;
+    kept.push(land);
+  }
+  return kept;
+}
+
+/** Whether no link of the same shift that lies just before or after is cheaper. */
+function leads(prices: Float32Array, times: Float64Array, count: number, leave: number, land: number): boolean {
+  const own = prices[leave * count + land]!;
+  const by = times[land]! - times[leave]!;
+  for (const way of [-1, 1] as const) {
+    let other = land;
+    for (let i = leave + way; i > 0 && i < count - 1 && Math.abs(times[i]! - times[leave]!) < SAME; i += way) {
+      const at = times[i]! + by;
+      while (other > 0 && other < count - 1 && (way > 0 ? times[other]! < at - SAME_SHIFT : times[other]! > at + SAME_SHIFT)) other += way;
+      if (Math.abs(times[other]! - at) > SAME_SHIFT) continue;
+      const price = prices[i * count + other]!;
+      if (way > 0 ? price < own : price <= own) return false;
+    }
+  }
+  return true;
+}
+
+/** The price of every pair of places by what sounds around them; Infinity where no splice may be. */
+function pricesOf(around: Surroundings, { times, sides }: Places, heard: Hearing, piece: Stretch, { keep }: Pick<Wish, 'keep'>): Float32Array {
+  const count = times.length;
+  const prices = new Float32Array(count * count).fill(Infinity);
+  const banned = Uint8Array.from(times, (at, i) => Number(i === 0 || i === count - 1 || keep.some((one) => within(at, one))));
+  const words = voiceCosts(heard, times);
+  const earliest = piece.from + ENDS;
+  // The last chord is always led up to, where there is one: in noise the last onset may be the first.
+  const { lastChord } = heard.ending;
+  const chord = lastChord > (piece.from + piece.to) / 2 ? Math.min(lastChord, piece.to) : piece.to;
+  const latest = Math.min(piece.to - ENDS, chord - 0.02);
+  const { chromaBefore, chromaAfter, colourBefore, colourAfter, levelBefore, levelAfter, seamBefore, seamAfter, change } = sides;
+  const opening = piece.from + Math.min(12, (piece.to - piece.from) / 8);
+  for (let i = 1; i < count - 1; i += 1) {
+    if (banned[i] || times[i]! < earliest || times[i]! > latest) continue;
+    for (let j = 1; j < count - 1; j += 1) {
+      const back = times[i]! - times[j]!;
+      if (banned[j] || times[j]! > latest || Math.abs(back) < LEAST) continue;
+      const harmony = around.rank('harmony', unlike(chromaBefore, i * 12, chromaAfter, j * 12));
+      const [hb, ha] = [unlike(chromaBefore, i * 12, chromaBefore, j * 12), unlike(chromaAfter, i * 12, chromaAfter, j * 12)];
+      const colour = around.rank('colour', apart(colourBefore, i * COLOURS, colourAfter, j * COLOURS));
+      const cb = apart(colourBefore, i * COLOURS, colourBefore, j * COLOURS);
+      const ca = apart(colourAfter, i * COLOURS, colourAfter, j * COLOURS);
+      const level = around.rank('level', Math.abs(levelAfter[j]! - levelBefore[i]!));
+      const lc = Math.min(Math.abs(levelBefore[i]! - levelBefore[j]!), Math.abs(levelAfter[i]! - levelAfter[j]!));
+      const [hr, cr] = [around.rank('harmony', Math.min(hb, ha)), around.rank('colour', Math.min(cb, ca))];
+      let sum =
+        dearness(Math.min(harmony, EXCUSE * hr) / HIDES.harmony) +
+        dearness(Math.min(colour, EXCUSE * cr) / HIDES.colour) +
+        dearness(Math.min(level, EXCUSE * around.rank('level', lc)) / HIDES.level);
+      if (sum > 4) continue;
+      const seam = spectralChange(seamBefore, i * SEAM_BANDS, seamAfter, j * SEAM_BANDS);
+      sum += dearness(seam / Math.max(change[i]!, change[j]!, around.usualChange) / HIDES.seam);
+      // The same music on both sides is better than what only hides.
+      const far = (around.rank('harmony', Math.max(hb, ha)) + around.rank('colour', Math.max(cb, ca))) / 2;
+      sum += UNLIKE * far * far + Math.max(words[i]!, words[j]!) + skipped(times[i]!, times[j]!, keep);
+      if (back > 0) sum += TIRES / Math.max(2, back);
+      // A way back to the opening is a beginning, not a going on.
+      if (back > 0 && times[j]! < opening) sum += 0.3;
+      if (times[j]! > chord - LEAD_UP) sum += LEAD_PRICE * (1 - (chord - times[j]!) / LEAD_UP);
+      prices[i * count + j] = sum;
+    }
+  }
+  return prices;
+}
+
+/** What it costs that the beat is not carried on, and the shift with which it is. */
+function inTime(steps: Steps, { times, clearBefore, clearAfter }: Places, leave: number, land: number): { price: number; by: Seconds } {
+  const step = steps.between(times[leave]!, times[land]!);
+  const clear = Math.min(clearBefore[leave]!, clearAfter[land]!);
+  const counts = clamp((clear - 0.1) / (CLEAR - 0.1), 0, 1);
+  // Far from the place the beat lies somewhere else: then it is out of step, and no shift helps.
+  const by = Math.abs(step.by) <= MOST_SHIFT && step.alike > CLEAR ? step.by : 0;
+  const off = [step.before, step.after].filter((one): one is number => one !== null).map((one) => Math.abs(one - by));
+  const worst = off.length === 0 ? 0 : Math.max(...off);
+  const missed = step.alike < CLEAR ? 0.25 : 0;
+  return { price: counts * (dearness(worst / HIDES.beat) + 0.3 * (1 - Math.max(0, step.alike)) + missed), by };
+}
+
+/** Beats are put in step by so much at most, seconds. */
+const MOST_SHIFT: Seconds = 0.05;
+
+interface Bars {
+  /** Place in the bar, beats and fractions; −1 where nobody can tell. */
+  readonly places: Float32Array;
+  readonly perBar: number;
+  readonly sure: number;
+}
+
+function barPlaces(heard: Hearing, times: Float64Array): Bars | null {
+  if (!heard.steady || heard.moments.length < 8) return null;
+  const { moments } = heard;
+  let k = 0;
+  const places = Float32Array.from(times, (at) => {
+    while (k + 2 < moments.length && moments[k + 1]! <= at + 0.02) k += 1;
+    const within = (at - moments[k]!) / (moments[k + 1]! - moments[k]!);
+    return within < -0.5 || within > 1.5 ? -1 : placeInBar(heard, k) + within;
+  });
+  return { places, perBar: heard.perBar, sure: heard.barSure };
+}
+
+/** What it costs that a splice changes the place in the bar, or in the beat. */
+function offBar(bars: Bars | null, leave: number, land: number): number {
+  if (!bars) return 0;
+  const [a, b] = [bars.places[leave]!, bars.places[land]!];
+  if (a < 0 || b < 0) return 0;
+  const apart = b - a;
+  const beat = Math.abs(apart - Math.round(apart));
+  const off = beat > 0.15 ? OFF_BEAT : 0;
+  const round = ((Math.round(apart) % bars.perBar) + bars.perBar) % bars.perBar;
+  return off + (round === 0 || bars.perBar < 2 ? 0 : OFF_BAR * Math.max(0.3, bars.sure));
+}
+
+/** A splice lies a hair before its place: at the end of a passage it would fall within. */
+const HAIR: Seconds = 0.025;
+const within = (at: Seconds, { from, to }: Stretch) => at > from + 1e-6 && at < to + HAIR;
+
+/** Cutting into a line that is probably sung. */
+const WORD_PRICE = 0.7;
+function voiceCosts({ voices }: Hearing, times: Float64Array): Float32Array {
+  return Float32Array.from(times, (at) => {
+    const voice = voices.find(({ from, to }) => at > from && at < to);
+    return voice ? WORD_PRICE * voice.sure : 0;
+  });
+}
+
+/** What is kept whole is wanted: leaving it out costs. */
+const SKIP_PRICE = 0.4;
+const skipped = (from: Seconds, to: Seconds, keep: readonly Stretch[]) =>
+  keep.reduce((sum, one) => sum + (one.from >= from - 0.03 && one.to <= to + 0.03 ? SKIP_PRICE : 0), 0);
