@@ -7,8 +7,10 @@ const SIDE = 4 * RATE;
 const FAR = RATE / 2 - 1;
 /** Shifts that do nearly as well as the best one: the smallest of them counts. */
 const TIE = 0.9;
-/** Onsets that repeat themselves less than this have no beat to be carried on (correlation), and those that meet less do not tell. */
-export const CLEAR = 0.25;
+/** Onsets that repeat themselves less than this have no beat to be carried on (correlation). */
+export const CLEAR = 0.18;
+/** Onsets that meet less than this do not tell. */
+export const MEET = 0.25;
 
 /** How the onsets around a place where a piece goes on meet those around the place that it leaves. */
 export interface Step {
@@ -84,8 +86,8 @@ export class Steps {
     for (let i = 0; i < both.length; i += 1) both[i] = (before[i]! + after[i]!) / 2;
     const [b, a, c] = [nearest(before), nearest(after), nearest(both)];
     return {
-      before: b && b.alike > CLEAR ? b.by / RATE : null,
-      after: a && a.alike > CLEAR ? a.by / RATE : null,
+      before: b && b.alike > MEET ? b.by / RATE : null,
+      after: a && a.alike > MEET ? a.by / RATE : null,
       by: c ? c.by / RATE : 0,
       alike: c ? c.alike : 0,
     };

@@ -1,7 +1,7 @@
 import { placeInBar, type Hearing } from '../music';
 import type { Stretch } from '../show/types';
 import { clamp, type Seconds } from '../units';
-import { CLEAR, type Steps } from './inStep';
+import { CLEAR, MEET, type Steps } from './inStep';
 import type { Places } from './places';
 import { COLOURS, SEAM_BANDS, apart, spectralChange, unlike, type Surroundings } from './sides';
 import { ENDS, type Wish } from './wish';
@@ -193,12 +193,12 @@ function pricesOf(around: Surroundings, { times, sides }: Places, heard: Hearing
 function inTime(steps: Steps, { times, clearBefore, clearAfter }: Places, leave: number, land: number): { price: number; by: Seconds } {
   const step = steps.between(times[leave]!, times[land]!);
   const clear = Math.min(clearBefore[leave]!, clearAfter[land]!);
-  const counts = clamp((clear - 0.1) / (CLEAR - 0.1), 0, 1);
+  const counts = clamp((clear - CLEAR / 2) / (CLEAR / 2), 0, 1);
   // Far from the place the beat lies somewhere else: then it is out of step, and no shift helps.
-  const by = Math.abs(step.by) <= MOST_SHIFT && step.alike > CLEAR ? step.by : 0;
+  const by = Math.abs(step.by) <= MOST_SHIFT && step.alike > MEET ? step.by : 0;
   const off = [step.before, step.after].filter((one): one is number => one !== null).map((one) => Math.abs(one - by));
   const worst = off.length === 0 ? 0 : Math.max(...off);
-  const missed = step.alike < CLEAR ? 0.25 : 0;
+  const missed = step.alike < MEET ? 0.4 : 0;
   return { price: counts * (dearness(worst / HIDES.beat) + 0.3 * (1 - Math.max(0, step.alike)) + missed), by };
 }
 

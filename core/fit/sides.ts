@@ -298,23 +298,41 @@ function powerSums({ power, frames }: Texture): Float64Array {
   return sums;
 }
 
-/** Onset strength: the rise of the logarithms of all bands over 20 ms, smoothed, the mean of the second around taken off. */
+/** How many frames apart the rise of what sounds is looked at. */
+const RISE = 3;
+
+/**
+ * Onset strength: the rise of the logarithms of all bands over 30 ms, smoothed as a window of 50 ms would, the mean of the second around taken
+ * off (spectral flux, Bello et al., IEEE Transactions on Speech and Audio Processing 13(5), 2005).
+ */
 function onsetsOf({ frames, bands, highs }: Texture): Float32Array {
   const rise = new Float32Array(frames);
-  for (let i = 2; i < frames; i += 1) {
-    let sum = Math.max(0, highs[i]! - highs[i - 2]!) * 2;
-    for (let k = 0; k < BANDS; k += 1) {
-      const by = bands[i * BANDS + k]! - bands[(i - 2) * BANDS + k]!;
-      if (by > 0) sum += by;
+  const line = new Float32Array(frames);
+  const soft = new Float32Array(frames);
+  for (let k = 0; k <= BANDS; k += 1) {
+    const high = k === BANDS;
+    for (let i = 0; i < frames; i += 1) {
+      line[i] = high ? Math.log(highPower(highs[i]!) + QUIET) : Math.log(bandPower(bands[i * BANDS + k]!) + QUIET);
     }
-    rise[i] = sum / (BANDS + 1);
+    for (let i = 0; i < frames; i += 1) {
+      const [a, b] = [Math.max(0, i - 1), Math.min(frames - 1, i + 1)];
+      const [c, d] = [Math.max(0, i - 2), Math.min(frames - 1, i + 2)];
+      soft[i] = (line[c]! + line[d]! + 2 * (line[a]! + line[b]!) + 3 * line[i]!) / 9;
+    }
+    const weight = (high ? HIGHS / 2 : 1) / (BANDS + HIGHS / 2);
+    for (let i = RISE; i < frames; i += 1) {
+      const by = soft[i]! - soft[i - RISE]!;
+      if (by > 0) rise[i - 1]! += by * weight;
+    }
   }
   const sums = new Float64Array(frames + 1);
-  const soft = Float32Array.from(rise, (value, i) => 0.5 * value + 0.25 * ((rise[i - 1] ?? 0) + (rise[i + 1] ?? 0)));
-  for (let i = 0; i < frames; i += 1) sums[i + 1] = sums[i]! + soft[i]!;
+  for (let i = 0; i < frames; i += 1) sums[i + 1] = sums[i]! + rise[i]!;
   const half = TEXTURE_RATE / 2;
-  return Float32Array.from(soft, (value, i) => {
+  return Float32Array.from(rise, (value, i) => {
     const [low, high] = [Math.max(0, i - half), Math.min(frames, i + half + 1)];
     return Math.max(0, value - (sums[high]! - sums[low]!) / (high - low));
   });
 }
+
+/** Below this nothing sets in, power of a band. */
+const QUIET = 1e-9;

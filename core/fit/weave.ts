@@ -48,8 +48,8 @@ const CELLS = 1e6;
 const MEET_PRICE = 0.6;
 /** A passage that is heard more often than this costs more each round, so that another is found. */
 const OFTEN = 3;
-const AGAIN_PRICE = 0.6;
-const ROUNDS = 4;
+const AGAIN_PRICE = 0.9;
+const ROUNDS = 6;
 /** A splice that was taken away takes its surroundings with it, seconds. */
 const AROUND: Seconds = 1.6;
 const PLACE: Seconds = 3;
@@ -77,7 +77,7 @@ export function weave(web: Web, length: Length, wish: Wish, taste: Taste = HIDDE
   prepare(web, length, wish, taste, own, prices);
   let best = solve(web, length, wish, taste, own);
   const piece = web.piece.to - web.piece.from;
-  const often = Math.max(OFTEN, Math.ceil(length.wanted / piece) + 1);
+  const often = Math.max(OFTEN, Math.ceil(length.wanted / piece));
   for (let round = 1; round < ROUNDS && best; round += 1) {
     const worn = wornBy(best.spans, web.piece, often);
     if (!worn) break;

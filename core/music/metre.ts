@@ -13,7 +13,7 @@ export interface Clues extends Onsets {
 /** One reading of a piece: its beats, and where its bars begin. */
 export interface Reading {
   readonly tempo: number;
-  /** Frames of the excerpt that was read (fractional). */
+  /** Frames (fractional), in the middle of the piece. */
   readonly beats: readonly number[];
   /** Beats in a bar. */
   readonly perBar: number;
@@ -22,6 +22,8 @@ export interface Reading {
   readonly score: number;
   /** How much the onsets repeat a beat later, correlation. */
   readonly own: number;
+  /** How much more of the onsets its beats cover than any moments would. */
+  readonly cover: number;
   /** What it was weighed by, in the order of the weights. */
   readonly features: readonly number[];
 }
@@ -34,10 +36,15 @@ const USUAL_TEMPO = 110;
 const USUAL_BAR = 2;
 const USUAL_DENSITY = 2.5;
 
-/** What each feature counts; found by regression on 576 composed pieces of known metre (on 480 that one run did not see: tempo right on 91 %, bars too on 83 %). */
+/**
+ * What each feature counts. Fitted (multinomial logistic regression with a ridge of 2, so that no single piece rules) on 124 scores of real music
+ * from free packages (ragtime, classics, folk and teaching pieces, jazz and dance accompaniments, game music), rendered with a sound font, and
+ * three recorded bands; on scores that a run did not see the tempo was right for 80 %, the metre for 85 %.
+ */
 const WEIGHTS: readonly number[] = [
-  1.06, 5.58, -0.7, -0.74, -1.51, 2.18, -0.75, 4.56, 0.11, 2.13, 0.35, 0.63, 3.66, 9.09, -0.2, 6.2, 2.66, 1.16, -3.24, -0.59, 1.49, -0.51,
-  1.69, 3.28, -1.26, 6.64,
+  2.101, 0.715, 0.866, -0.087, 22.035, 0.633, -1.549, 2.454, 2.458, -5.378, -15.778, 0.728, 9.451, 4.442, 47.31, 3.183, 3.618, -0.277,
+  0.485, -0.266, 3.138, -0.621, 1.788, 3.017, -0.631, 2.767, 1.589, -0.058, 4.193, -3.918, 0.89, -0.639, -0.393, -2.04, 0.38, 3.588, 0.405,
+  2.578, -0.371, 2.086, -0.742, -0.93, -1.917, 1.359, 1.176, -0.466, 0.341, 1.8, 2.312, 1.819, -0.389, -0.331, -1.709,
 ];
 
 /** The curve that beats are tracked on. */
@@ -55,12 +62,12 @@ function peak(curve: Float32Array, frame: number, reach: number): number {
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
 
 /** So many beats are tried, on so many frames from the middle of the piece. */
-const CANDIDATES = 8;
+const CANDIDATES = 11;
 const EXCERPT = 60 * TEXTURE_RATE;
 
 /** Lags that may be the beat: the strongest repetitions, their halves, doubles and thirds, within the tempos looked for. */
 function candidateLags(onsets: Onsets): { lag: number; strength: number }[] {
-  const strongest = pulses(onsets).slice(0, 8);
+  const strongest = [...pulses(onsets).slice(0, 8), ...combs(beatCurve(onsets))];
   const found: { lag: number; strength: number }[] = [];
   const [shortest, longest] = [lagOf(FASTEST), lagOf(SLOWEST)];
   for (const { lag, strength } of strongest) {
@@ -76,20 +83,39 @@ function candidateLags(onsets: Onsets): { lag: number; strength: number }[] {
   return found.sort((a, b) => b.strength - a.strength).slice(0, CANDIDATES);
 }
 
+/** Lags whose multiples repeat, too: a beat that wanders shows in all of them together rather than in one. */
+function combs(curve: Float32Array): { lag: number; strength: number }[] {
+  const likeness = selfLikeness(curve);
+  const lags: number[] = [];
+  for (let lag = lagOf(FASTEST); lag <= lagOf(SLOWEST); lag *= 1.02) lags.push(lag);
+  const worth = lags.map((lag) => [1, 2, 3].reduce((sum, k) => sum + near(likeness, k * lag) / 3, 0));
+  return lags
+    .map((lag, i) => ({ lag, strength: worth[i]! }))
+    .filter(({ strength }, i) => strength > (worth[i - 1] ?? -1) && strength >= (worth[i + 1] ?? -1))
+    .sort((a, b) => b.strength - a.strength)
+    .slice(0, 4);
+}
+
 /** The middle of a piece, where it is itself. */
-function excerpt(clues: Clues): Clues {
-  const size = clues.all.length;
-  const from = Math.max(0, Math.floor((size - EXCERPT) / 2));
+function excerpt(clues: Clues, from: number): Clues {
   const cut = (curve: Float32Array) => curve.subarray(from, from + EXCERPT);
-  return { all: cut(clues.all), low: cut(clues.low), middle: cut(clues.middle), harmony: cut(clues.harmony), level: cut(clues.level) };
+  return { all: cut(clues.all), low: cut(clues.low), middle: cut(clues.middle), high: cut(clues.high), harmony: cut(clues.harmony), level: cut(clues.level) };
 }
 
 /** All readings of a piece's middle, best first; none where nothing repeats. */
 export function readings(piece: Clues): Reading[] {
-  const clues = excerpt(piece);
+  const from = Math.max(0, Math.floor((piece.all.length - EXCERPT) / 2));
+  const clues = excerpt(piece, from);
   const curve = beatCurve(clues);
   const peaks = [...curve].filter((value, i) => value > (curve[i - 1] ?? 0) && value >= (curve[i + 1] ?? 0)).sort((a, b) => b - a);
-  const whole: Whole = { curve, peaks: peaksOf(curve), likeness: selfLikeness(curve), strong: 0 };
+  const whole: Whole = {
+    curve,
+    peaks: peaksOf(curve),
+    likeness: selfLikeness(curve),
+    lows: selfLikeness(clues.low),
+    highs: selfLikeness(clues.high),
+    strong: 0,
+  };
   const strong = mean(peaks.slice(0, Math.max(4, Math.floor(peaks.length / 4)))) || 1;
   const all: Reading[] = [];
   for (const { lag } of candidateLags(clues)) {
@@ -99,24 +125,15 @@ export function readings(piece: Clues): Reading[] {
     const shifted = beats.slice(0, -1).map((beat, i) => (beat + beats[i + 1]!) / 2);
     all.push(...readingsOf(clues, { ...whole, strong }, shifted));
   }
-  return calmed(all.sort((a, b) => b.score - a.score));
-}
-
-/** Very fast readings are rare: where half as fast explains nearly as much, that is what people count (common practice). */
-const FAST = 160;
-const NEARLY = 1.2;
-
-function calmed(all: Reading[]): Reading[] {
-  const [best] = all;
-  if (!best || best.tempo < FAST) return all;
-  const half = all.find((one) => Math.abs((2 * one.tempo) / best.tempo - 1) < 0.04);
-  return half && half.score > best.score - NEARLY ? [half, ...all.filter((one) => one !== half)] : all;
+  return all.sort((a, b) => b.score - a.score).map((one) => ({ ...one, beats: one.beats.map((beat) => beat + from) }));
 }
 
 interface Whole {
   readonly curve: Float32Array;
   readonly peaks: { readonly at: number; readonly height: number }[];
   readonly likeness: Float32Array;
+  readonly lows: Float32Array;
+  readonly highs: Float32Array;
   readonly strong: number;
 }
 
@@ -147,7 +164,7 @@ function unevenness(beats: readonly number[]): number {
   return sum / Math.max(1, beats.length - 2);
 }
 
-function readingsOf(clues: Clues, { curve, peaks, likeness: whole, strong }: Whole, beats: readonly number[]): Reading[] {
+function readingsOf(clues: Clues, { curve, peaks, likeness: whole, lows: likeLow, highs: likeHigh, strong }: Whole, beats: readonly number[]): Reading[] {
   const gaps = beats
     .slice(1)
     .map((beat, i) => beat - beats[i]!)
@@ -158,6 +175,7 @@ function readingsOf(clues: Clues, { curve, peaks, likeness: whole, strong }: Who
   const on = (of: Float32Array, reach = 2) => beats.map((beat) => peak(of, beat, reach) / strong);
   const between = (of: Float32Array, reach = 2) => middles.map((beat) => peak(of, beat, reach) / strong);
   const [strength, lows, mids] = [on(curve), on(clues.low), on(clues.middle)];
+  const [tops, offTops] = [on(clues.high), between(clues.high)];
   const [offs, offLows, offMids] = [between(curve), between(clues.low), between(clues.middle)];
   const changes = beats.map((beat) => peak(clues.harmony, beat, 6));
   const levels = beats.map((beat) => peak(clues.level, beat, 3));
@@ -168,7 +186,7 @@ function readingsOf(clues: Clues, { curve, peaks, likeness: whole, strong }: Who
   const likeness = [2, 3, 4, 5, 6, 7].map((perBar) => rowLikeness(rows, perBar));
   const usual = mean(likeness);
   const span = beats.at(-1)! - beats[0]!;
-  const density = peaks.filter(({ at, height }) => height > 0.25 * strong && at >= beats[0]! && at <= beats.at(-1)!).length / Math.max(1, span / lag);
+  const density = peaks.filter(({ at, height }) => height > 0.5 * strong && at >= beats[0]! && at <= beats.at(-1)!).length / Math.max(1, span / lag);
   const out: Reading[] = [];
   for (let perBar = 2; perBar <= 7; perBar += 1) {
     const split = (values: readonly number[], phase: number) => {
@@ -192,8 +210,8 @@ function readingsOf(clues: Clues, { curve, peaks, likeness: whole, strong }: Who
         changeBy[phase]! - Math.max(...rest),
         changeBy[phase]! - changeMean,
         split(mids, phase),
-        cover,
-        coverBoth,
+        cover - 9 / lag,
+        coverBoth - 18 / lag,
         uneven,
         own,
         lag * perBar < whole.length - 10 ? near(whole, lag * perBar) : own,
@@ -223,9 +241,19 @@ function readingsOf(clues: Clues, { curve, peaks, likeness: whole, strong }: Who
         swap(mids),
         against(lows, mids),
         against(offLows, offMids),
+        mean(tops) - mean(offTops),
+        swap(tops),
+        against(lows, tops),
+        near(likeHigh, lag),
+        near(likeHigh, 2 * lag),
+        near(likeHigh, lag / 2),
+        near(likeLow, lag),
+        near(likeLow, 2 * lag),
+        near(likeLow, lag / 2),
+        4 * lag < likeLow.length - 12 ? near(likeLow, 4 * lag) : near(likeLow, 2 * lag),
       ];
-      const score = features.reduce((sum, value, i) => sum + value * (WEIGHTS[i] ?? 0), 0);
-      out.push({ tempo, beats, perBar, phase, score, own, features });
+      const score = features.reduce((sum, value, i) => sum + value * WEIGHTS[i]!, 0);
+      out.push({ tempo, beats, perBar, phase, score, own, cover: cover - 9 / lag, features });
     }
   }
   return out;
@@ -278,38 +306,24 @@ function rowLikeness(rows: readonly (readonly number[])[], apart: number): numbe
 
 /**
  * Where the bars begin once all beats of a piece are known: for a number of beats in a bar, the phase that explains harmony, basses
- * and accents best. A metre that is not given is found with it.
+ * and accents best.
  */
-export function barsOf(clues: Clues, beats: readonly number[], perBar: number | null): { perBar: number; phase: number; sure: number } {
+export function barsOf(clues: Clues, beats: readonly number[], perBar: number): { perBar: number; phase: number; sure: number } {
   const curve = beatCurve(clues);
-  const whole: Whole = { curve, peaks: [], likeness: new Float32Array(0), strong: 1 };
+  const none = new Float32Array(0);
+  const whole: Whole = { curve, peaks: [], likeness: none, lows: none, highs: none, strong: 1 };
   const heights = beats.map((beat) => peak(curve, beat, 2)).sort((a, b) => b - a);
   const strong = mean(heights.slice(0, Math.max(4, heights.length >> 2))) || 1;
   const all = readingsOf(clues, { ...whole, strong }, beats)
-    .filter((one) => perBar === null || one.perBar === perBar)
+    .filter((one) => one.perBar === perBar)
     .sort((a, b) => b.score - a.score);
   const best = all[0];
-  if (!best) return { perBar: perBar ?? 4, phase: 0, sure: 0 };
-  if (best.perBar === 6 && perBar === null && halvesAlike(clues, beats, best.phase)) return barsOf(clues, beats, 3);
-  if (best.perBar === 2 && perBar === null && pairsDiffer(clues, beats, best.phase)) return barsOf(clues, beats, 4);
+  if (!best) return { perBar, phase: 0, sure: 0 };
   const next = all.find((one) => one.perBar === best.perBar && one.phase !== best.phase);
   return { perBar: best.perBar, phase: best.phase, sure: next ? 1 - Math.exp(-(best.score - next.score)) : 1 };
-}
-
-/** Whether bars of six are two of three: the harmony changes in their middle as it does at their beginning. */
-function halvesAlike({ harmony }: Clues, beats: readonly number[], phase: number): boolean {
-  const at = (place: number) => mean(beats.filter((_, i) => (i - phase + 6) % 6 === place).map((beat) => peak(harmony, beat, 6)));
-  return at(3) > 0.7 * at(0) && at(3) > 1.3 * Math.max(at(1), at(2), at(4), at(5));
 }
 
 /** Powers of texture frames as a clue. */
 export function levelOf(power: Float32Array): Float32Array {
   return Float32Array.from(power, (value) => Math.log10(Math.max(1e-8, value)) + 8);
-}
-
-/** Whether bars of two go in pairs: the harmony changes with every other one. */
-function pairsDiffer({ harmony }: Clues, beats: readonly number[], phase: number): boolean {
-  const at = (place: number) => mean(beats.filter((_, i) => (i - phase + 4) % 4 === place).map((beat) => peak(harmony, beat, 6)));
-  const [one, other] = [at(0), at(2)];
-  return Math.max(one, other) > 1.6 * Math.min(one, other) && beats.length >= 16;
 }

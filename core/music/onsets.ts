@@ -8,6 +8,8 @@ export interface Onsets {
   readonly low: Float32Array;
   /** What sets in from 200 Hz to 2 kHz or so. */
   readonly middle: Float32Array;
+  /** What sets in above that: snares, cymbals, consonants. */
+  readonly high: Float32Array;
 }
 
 /** Bands up to about 200 Hz, and up to about 2 kHz. */
@@ -19,6 +21,7 @@ export function onsetsOf(texture: Texture): Onsets {
   const all = new Float32Array(frames);
   const low = new Float32Array(frames);
   const middle = new Float32Array(frames);
+  const upper = new Float32Array(frames);
   for (let frame = 0; frame < frames; frame += 1) {
     const now = frame * BANDS;
     const before = Math.max(0, frame - 2) * BANDS;
@@ -33,9 +36,10 @@ export function onsetsOf(texture: Texture): Onsets {
     const air = Math.max(0, highs[frame]! - highs[Math.max(0, frame - 2)]!) * 4;
     low[frame] = sumLow;
     middle[frame] = sumMiddle;
+    upper[frame] = sumHigh + air;
     all[frame] = sumLow * 1.5 + sumMiddle + sumHigh * 0.8 + air;
   }
-  return { all: levelled(all), low: levelled(low), middle: levelled(middle) };
+  return { all: levelled(all), low: levelled(low), middle: levelled(middle), high: levelled(upper) };
 }
 
 /** Frames around each that say what is usual there: 2 s to either side. */
