@@ -13,7 +13,7 @@ interface Hold {
 
 const PLAYED: Hold = { wander: 1.2, fine: 0.01, home: 3 };
 /** A steady tempo that meets so much of what a free one meets is the right one. */
-const AS_GOOD = 0.9;
+const AS_GOOD = 0.8;
 
 const CHANGES = 3;
 /** What a change by one step costs, and how that grows; what a beat costs that comes a frame early or late. */
@@ -34,15 +34,30 @@ export function trackBeats(curve: Float32Array, lag: number, wander = PLAYED.wan
   return clicked.worth >= AS_GOOD * played.worth ? clicked.beats : played.beats;
 }
 
+/** How much more than any moments the beats of what is played may meet by chance: a path that is free to choose meets more. */
+const CHOICE = 1.75;
+
+/**
+ * How much more sets in on the beats of a tempo than at any moment, as a ratio. Noise, swells and music in free time reach 1.1 to 1.7, all music
+ * with a beat 2.1 to 9 (measured on 16 pieces, 14 of them recorded or scores).
+ * @param lag of a beat, frames.
+ */
+export function contrastOf(curve: Float32Array, lag: number): number {
+  const soft = softened(curve);
+  const usual = soft.reduce((sum, value) => sum + value + BEAT_PRICE, 0) / Math.max(1, soft.length);
+  const [clicked, played] = [clickTrack(soft, lag).worth, track(soft, lag, PLAYED).worth];
+  return Math.max(clicked, played / CHOICE) / (usual + 1e-6);
+}
+
 /** A beat between frames, or two instruments that are not quite together, still count. */
 function softened(curve: Float32Array): Float32Array {
   return Float32Array.from(curve, (value, i) => Math.min(4, value + 0.5 * ((curve[i - 1] ?? 0) + (curve[i + 1] ?? 0))) - BEAT_PRICE);
 }
 
 /** A click may be off the tempo that was found by so many steps of a thousandth. */
-const OFF = 6;
+const OFF = 14;
 /** What it costs that all beats from one on come a frame earlier or later. */
-const SHIFT_PRICE = 1;
+const SHIFT_PRICE = 3;
 
 /** The beats of a tempo that does not change: the best phase of a grid, which may shift by a frame now and then. */
 function clickTrack(soft: Float32Array, lag: number): { beats: number[]; worth: number } {

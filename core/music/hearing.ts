@@ -1,11 +1,11 @@
 import type { Grid } from '../show/types';
 import type { PcmSource } from '../sound';
 import { RATE, type Seconds } from '../units';
-import { lagOf, refineBeats, trackBeats } from './beats';
+import { contrastOf, lagOf, refineBeats, trackBeats } from './beats';
 import { endingOf, type Ending } from './ending';
 import { beatsBetween } from './grid';
 import { harmonyChange } from './harmony';
-import { barsOf, beatCurve, levelOf, readings, type Clues } from './metre';
+import { barsOf, beatCurve, levelOf, middleOf, readings, type Clues } from './metre';
 import { featuresOf, quietMoments, type Features } from './moments';
 import { onsetsOf } from './onsets';
 import { sectionsOf, type Section } from './sections';
@@ -115,14 +115,8 @@ interface Beat {
 }
 
 const NONE: Beat = { pulse: { tempo: null, sure: 0, half: null, double: null }, moments: [], perBar: 1, phase: 0, sure: 0 };
-/**
- * A beat repeats itself at least so much a beat later (correlation), and covers so much more of the onsets than any moments would; where it scores
- * higher, less will do. Noise scores 4 to 5 and covers 0.01 to 0.04, swells without a beat 8 to 10 and 0.04, a plucked string in free time
- * repeats nothing; bands and scores repeat 0.12 to 0.8, cover 0.06 to 0.65 and score 7 to 27 (measured on 47 pieces, 26 of them recorded).
- */
-const LEAST_PULSE = 0.1;
-const LEAST_COVER = 0.055;
-const CLEAR_SCORE = 10.5;
+/** What sets in on beats is so much more than what sets in at any moment, at least. */
+const LEAST_CONTRAST = 1.9;
 
 const tempoOf = (moments: readonly Seconds[]) => {
   const gaps = moments
@@ -140,8 +134,8 @@ function heardBeat(clues: Clues, texture: Texture): Beat {
   if (texture.power.every((power) => power < 1e-8)) return NONE;
   const all = readings(clues);
   const best = all[0];
-  if (!best || best.own < LEAST_PULSE || (best.cover < LEAST_COVER && best.score < CLEAR_SCORE)) return NONE;
   const curve = beatCurve(clues);
+  if (!best || contrastOf(curve.subarray(...middleOf(curve.length)), lagOf(best.tempo)) < LEAST_CONTRAST) return NONE;
   const beats = inPhase(trackBeats(curve, lagOf(best.tempo)), best.beats);
   if (beats.length < 4) return NONE;
   const bars = barsOf(clues, beats, best.perBar);

@@ -22,8 +22,6 @@ export interface Reading {
   readonly score: number;
   /** How much the onsets repeat a beat later, correlation. */
   readonly own: number;
-  /** How much more of the onsets its beats cover than any moments would. */
-  readonly cover: number;
   /** What it was weighed by, in the order of the weights. */
   readonly features: readonly number[];
 }
@@ -96,16 +94,21 @@ function combs(curve: Float32Array): { lag: number; strength: number }[] {
     .slice(0, 4);
 }
 
-/** The middle of a piece, where it is itself. */
-function excerpt(clues: Clues, from: number): Clues {
-  const cut = (curve: Float32Array) => curve.subarray(from, from + EXCERPT);
+/** The first and one past the last frame of the middle of a piece, where it is itself. */
+export function middleOf(frames: number): readonly [from: number, to: number] {
+  const from = Math.max(0, Math.floor((frames - EXCERPT) / 2));
+  return [from, Math.min(frames, from + EXCERPT)];
+}
+
+function excerpt(clues: Clues, [from, to]: readonly [number, number]): Clues {
+  const cut = (curve: Float32Array) => curve.subarray(from, to);
   return { all: cut(clues.all), low: cut(clues.low), middle: cut(clues.middle), high: cut(clues.high), harmony: cut(clues.harmony), level: cut(clues.level) };
 }
 
 /** All readings of a piece's middle, best first; none where nothing repeats. */
 export function readings(piece: Clues): Reading[] {
-  const from = Math.max(0, Math.floor((piece.all.length - EXCERPT) / 2));
-  const clues = excerpt(piece, from);
+  const [from, to] = middleOf(piece.all.length);
+  const clues = excerpt(piece, [from, to]);
   const curve = beatCurve(clues);
   const peaks = [...curve].filter((value, i) => value > (curve[i - 1] ?? 0) && value >= (curve[i + 1] ?? 0)).sort((a, b) => b - a);
   const whole: Whole = {
@@ -253,7 +256,7 @@ function readingsOf(clues: Clues, { curve, peaks, likeness: whole, lows: likeLow
         4 * lag < likeLow.length - 12 ? near(likeLow, 4 * lag) : near(likeLow, 2 * lag),
       ];
       const score = features.reduce((sum, value, i) => sum + value * WEIGHTS[i]!, 0);
-      out.push({ tempo, beats, perBar, phase, score, own, cover: cover - 9 / lag, features });
+      out.push({ tempo, beats, perBar, phase, score, own, features });
     }
   }
   return out;
