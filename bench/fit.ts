@@ -145,7 +145,7 @@ function speeds(piece: Piece, name: string, hearBound: number | null, solveBound
   let heard = hear(source);
   const hearing = median([0, 1, 2].map(() => timed(() => (heard = hear(source)))));
   const fitting = startFitting(heard, source, { from: 0, to: piece.seconds });
-  const preparing = timed(() => fitting.web(FIRST_WISH, true));
+  const preparing = timed(() => fitting.web(FIRST_WISH));
   return [
     {
       name: `Hearing ${name} of decoded stereo`,

@@ -22,7 +22,7 @@ import type { Stretch } from '../core/show';
 import { stretchedSource } from '../core/sound';
 import { RATE, framesOf, parseTime, sayTime } from '../core/units';
 import { Complaint, soundSource } from './files';
-import { hearSource } from './hear';
+import { listenToSource } from './hear';
 import { writePlan, writeReport } from './output';
 
 /** What was asked for, as typed; options that may come more than once keep all their values. */
@@ -108,11 +108,23 @@ function choose(fitting: Fitting, wanted: number, wish: Wish, way: Way | null): 
   throw new Unmeetable(howNear(fitting, wanted, wish, way));
 }
 
+/** The nearest length at which nothing is heard, seconds; null where there is none near. */
+function nearest(fitting: Fitting, wanted: number, wish: Wish): number | null {
+  const work = nearestHidden(fitting, wanted, wish);
+  let step = work.next();
+  while (!step.done) step = work.next();
+  return step.value === null ? null : rounded(step.value, 2);
+}
+
+/** A ring that ends a little sooner fades over so long, seconds. */
+const RING_FADE = 0.05;
+
 /** What takes up what the cuts leave; null where that is as near as was wished for. */
-function restOf({ heard, piece }: Fitting, { way, off, fade }: Answer, allowed: number): { by: 'silence' | 'speed' } | null {
+function restOf({ heard, piece }: Fitting, { way, off, fade }: Answer, allowed: number): { by: 'silence' | 'ring' | 'speed' } | null {
   if (way === 'nudge' || Math.abs(off) <= allowed) return null;
   const silent = fade === null && off <= trailing(heard, piece) && off >= -REST.silence - allowed;
-  return { by: silent ? 'silence' : 'speed' };
+  if (!silent) return { by: 'speed' };
+  return { by: off > 0 && piece.to - heard.ending.sounding.to < off ? 'ring' : 'silence' };
 }
 
 /** Silence after the last sound, taken away (seconds above 0) or added. */
@@ -142,16 +154,18 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
     };
     const by = last(options, 'by');
     const way = by === undefined ? null : oneOf(options, 'by', WAYS, 'weave');
-    const fitting = startFitting(hearSource(source), source, { from: 0, to: seconds });
+    const { hearing, texture } = listenToSource(source);
+    const fitting = startFitting(hearing, source, { from: 0, to: seconds }, texture);
     const { answer, answers } = choose(fitting, wanted, wish, way);
     const { near } = wish;
     const allowed = near === 'frame' ? 0 : typeof near === 'number' ? near : Infinity;
     const rest = restOf(fitting, answer, allowed);
     const timed = answer.way === 'nudge' || rest?.by === 'speed';
-    const final = ending(shaped(answer, source.frames, timed ? wanted : null), rest?.by === 'silence' ? answer.off : 0);
+    const final = ending(shaped(answer, source.frames, timed ? wanted : null), rest && rest.by !== 'speed' ? answer.off : 0);
     const played = stretchedSource(source, final.speed);
     const plan = planSpans(MEDIA, played.frames / RATE, final.spans);
-    const faded = answer.fade === null ? plan : planSpans(MEDIA, played.frames / RATE, final.spans, answer.fade);
+    const fade = rest?.by === 'ring' ? RING_FADE : answer.fade;
+    const faded = fade === null ? plan : planSpans(MEDIA, played.frames / RATE, final.spans, fade);
     const writer = new WavWriter(format);
     const loud = { ...faded, master: source.channels === 1 ? Math.SQRT2 : 1 };
     const frames = rest ? framesOf(wanted) : plan.frames;
@@ -167,7 +181,7 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
         kind: answer.kind,
         off: rounded(frames / RATE - wanted, 6),
         rest: rest && { by: rest.by, seconds: rounded(answer.off, 4), share: rounded(final.speed - 1, 6) },
-        nearestHidden: answer.hiding === 'hidden' ? null : rounded(nearestHidden(fitting, wanted, wish) ?? 0, 2) || null,
+        nearestHidden: answer.hiding === 'hidden' ? null : nearest(fitting, wanted, wish),
         fade: answer.fade,
         spans: (timed ? answer.spans : final.spans).map(({ from, to }) => ({ from: rounded(from, 6), to: rounded(to, 6) })),
         joins: answer.splices.map(({ at, quality, by }) => ({

@@ -1,24 +1,24 @@
-import { downbeatsOf, hear as hearPiece, LONGEST_PIECE, type Hearing } from '../core/music';
+import { downbeatsOf, listenTo, LONGEST_PIECE, type Listened } from '../core/music';
 import { RATE, sayTime } from '../core/units';
 import type { PcmSource } from '../core/sound';
 import { Complaint, soundSource } from './files';
 
 const rounded = (value: number, decimals = 4) => Number(value.toFixed(decimals));
 
-/** Hears a sound. @throws Complaint where it is too long. */
-export function hearSource(source: PcmSource): Hearing {
+/** Listens to a sound. @throws Complaint where it is too long. */
+export function listenToSource(source: PcmSource): Listened {
   const seconds = source.frames / RATE;
   if (seconds > LONGEST_PIECE)
     throw new Complaint(`the piece lasts ${sayTime(seconds)}; pieces of up to ${sayTime(LONGEST_PIECE)} are heard`);
   if (seconds < 0.5) throw new Complaint('the piece is shorter than half a second: there is nothing to hear');
-  return hearPiece(source);
+  return listenTo(source);
 }
 
 /** `bed hear IN.wav --json`: what is known of a piece from listening to it. */
 export function hear(path: string): string {
   const opened = soundSource(path);
   try {
-    const heard = hearSource(opened.source);
+    const { hearing: heard } = listenToSource(opened.source);
     const { tempo, sure, half, double } = heard.pulse;
     const { ending } = heard;
     return JSON.stringify(

@@ -39,10 +39,11 @@ export interface Answer {
 /** A nudge goes unnoticed up to 6 %, is offered up to there, and allowed up to 20 % (common practice). */
 export const NUDGE = { unnoticed: 0.06, most: 0.2 } as const;
 /**
- * What takes up what the cuts leave: so many seconds of silence after the last sound, or that silence shortened; then a change of speed, which
+ * What takes up what the cuts leave: so many seconds of silence after the last sound, or that silence shortened, or the end of the last ring, which
+ * fades a little sooner; then a change of speed, which
  * nobody hears up to 0.5 %, and more only where nothing else is left.
  */
-export const REST = { silence: 0.45, unheard: 0.005, more: 0.012 } as const;
+export const REST = { silence: 0.45, ring: 0.1, unheard: 0.005, more: 0.012 } as const;
 
 /** What sets the answers apart. */
 const TASTES: Readonly<Record<'hidden' | 'fewest' | 'closest' | 'most', Taste>> = {
@@ -115,9 +116,9 @@ function lengthsFor({ heard, beat, piece }: Fitting, wanted: Seconds, wish: Wish
   return shares.map((share, i) => ({ wanted, near, short, long, unit: wanted * REST.unheard, most: near + wanted * share + (i === 2 ? 1 : 0) }));
 }
 
-/** Silence after the last sound that may go, seconds. */
+/** What may go at the end, seconds: the silence after the last sound, or a little of its ring. */
 export function trailing({ ending }: Pick<Fitting['heard'], 'ending'>, piece: { readonly to: Seconds }): Seconds {
-  return Math.min(1, Math.max(0, piece.to - ending.sounding.to - 0.05));
+  return Math.min(1, Math.max(REST.ring, piece.to - ending.sounding.to - 0.05));
 }
 
 /** A weave whose splices were made and listened to; where one is heard, its place is made dearer and another way is looked for. */
@@ -300,12 +301,13 @@ const REASON: Readonly<Record<Way, string>> = {
 /** Lengths near the wanted one that are tried for an answer, shares of it. */
 const NEARBY = [0.02, 0.04, 0.07, 0.12, 0.2, 0.35];
 
-/** The nearest length that a piece can be made without anything to be heard, seconds; null where none is near. It takes a while. */
-export function nearestHidden(fitting: Fitting, wanted: Seconds, wish: Wish): Seconds | null {
-  for (const by of NEARBY) {
+/** The nearest length that a piece can be made without anything to be heard, seconds; null where none is near. Yields the share done: it takes a while. */
+export function* nearestHidden(fitting: Fitting, wanted: Seconds, wish: Wish): Generator<number, Seconds | null> {
+  for (const [i, by] of NEARBY.entries()) {
     for (const way of [-1, 1]) {
       const answer = weaveAnswer(fitting, wanted * (1 + way * by), wish, 2);
       if (answer?.hiding === 'hidden') return answer.seconds;
+      yield i / NEARBY.length;
     }
   }
   return null;

@@ -76,10 +76,10 @@ describe('what is left between a weave and the show', () => {
 });
 
 it('remembers what it was made from, so that it can be asked for again, and where its stitches are in the source', () => {
-  const after = laid('speed', { wish: { ...FIRST_WISH, splices: 'many', lean: 0.7 }, self: true });
+  const after = laid('speed', { wish: { ...FIRST_WISH, near: 'beat', ending: 'own' }, self: true });
   const [now] = after.parts;
   expect(pieceOf(after, now!)).toEqual({ from: 0, to: seconds });
-  expect(askedOf(after, now!)).toMatchObject({ to: 'show', slack: 'speed', self: true, wish: { splices: 'many', lean: 0.7 } });
+  expect(askedOf(after, now!)).toMatchObject({ to: 'show', slack: 'speed', self: true, wish: { near: 'beat', ending: 'own' } });
   const stitches = stitchesOfPart(after, now!);
   expect(stitches).toHaveLength(answer.splices.length);
   stitches.forEach(({ from, to }, i) => {

@@ -47,12 +47,12 @@ const SAME_SHIFT: Seconds = 0.06;
 /** Nothing shorter than this is left out. */
 const LEAST: Seconds = 1;
 /** A splice that was found by the beat grid is off the bar: that costs as much as the bars are sure. */
-const OFF_BAR = 0.7;
+const OFF_BAR = 1.1;
 const OFF_BEAT = 0.5;
 /** What a link costs for how unlike what surrounds its two places is, though it may hide. */
 const UNLIKE = 0.5;
 /** A passage heard again soon tires: seconds that cost 1. */
-const TIRES: Seconds = 5;
+const TIRES: Seconds = 7;
 /** The end is led up to by what led up to it: so long, seconds. */
 const LEAD_UP: Seconds = 8;
 const LEAD_PRICE = 0.5;

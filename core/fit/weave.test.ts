@@ -7,14 +7,16 @@ import { memorySource, stretchedSource, type PcmSource } from '../sound';
 import { RATE, framesOf } from '../units';
 import {
   FIRST_WISH,
+  NUDGE,
+  REST,
   answersFor,
   howNear,
-  mostInARow,
   nudgeAnswer,
   shaped,
   startFitting,
   stopAnswer,
   weaveAnswer,
+  weaveAnswers,
   type Answer,
   type Fitting,
   type Wish,
@@ -72,11 +74,16 @@ function soundOf({ source }: Known, answer: Answer, wanted: number | null = null
 }
 
 describe('a weave', () => {
-  it('is as long as is wanted within the allowed miss, from a quarter of the piece to six times as long', () => {
-    for (const { answer } of woven) {
+  it('is as long as is wanted within half a bar and what a small change of speed takes up, from a quarter of the piece to six times as long', () => {
+    let near = 0;
+    for (const { one, wanted, answer } of woven) {
       expect(answer).not.toBeNull();
-      expect(Math.abs(answer!.off)).toBeLessThanOrEqual(FIRST_WISH.miss + 0.1);
+      const halfBar = (30 * one.spec.beats) / one.spec.tempo;
+      const off = Math.abs(answer!.off);
+      if (off <= halfBar + wanted * REST.unheard + 0.1) near += 1;
+      expect(off).toBeLessThanOrEqual(halfBar + 1 + wanted * NUDGE.unnoticed);
     }
+    expect(near / woven.length).toBeGreaterThanOrEqual(0.9);
   });
 
   it('goes on with the beat: off by at most 15 ms in the middle, 35 ms in 95 %, at the same place in the bar in 95 %', () => {
@@ -95,19 +102,18 @@ describe('a weave', () => {
     expect(same / off.length).toBeGreaterThanOrEqual(0.95);
   });
 
-  it('steps in level, harmony and colour no more than nine in ten of the piece’s own steps, at 90 % of its splices', () => {
-    let [fine, all] = [0, 0];
-    for (const { one, answer } of woven) {
-      const { judge } = one.fitting.web(FIRST_WISH, true);
-      const { moments } = one.fitting.heard;
-      const at = (moment: number) =>
-        moments.reduce((best, m, i) => (Math.abs(m - moment) < Math.abs(moments[best]! - moment) ? i : best), 0);
-      for (const { from, to } of answer!.splices) {
-        all += 1;
-        if (judge.steps(at(from + 0.012), at(to + 0.012)).every((step) => step <= 1)) fine += 1;
-      }
+  it('has splices of which nothing is heard, nine in ten of them; long passages rather than many short ones', () => {
+    const splices = woven.flatMap(({ answer }) => answer!.splices);
+    expect(splices.filter(({ quality }) => quality >= 0.7).length / splices.length).toBeGreaterThanOrEqual(0.9);
+    for (const { one, wanted, answer } of woven) {
+      const heard = answer!.spans.flatMap(({ from, to }) => Array.from({ length: Math.max(0, Math.floor(to) - Math.ceil(from)) }, (_, i) => Math.ceil(from) + i));
+      const counts = new Map<number, number>();
+      for (const second of heard) counts.set(second, (counts.get(second) ?? 0) + 1);
+      const most = Math.max(3, Math.ceil(wanted / one.piece.seconds)) + 1;
+      expect(Math.max(...counts.values())).toBeLessThanOrEqual(most);
+      const bars = (2 * 60 * one.spec.beats) / one.spec.tempo;
+      for (const { from, to } of answer!.spans.slice(1, -1)) expect(to - from).toBeGreaterThan(Math.max(2, bars * 0.9));
     }
-    expect(fine / all).toBeGreaterThanOrEqual(0.9);
   });
 
   it('begins and ends with the piece’s own two seconds, sample for sample, and its last chord rings', () => {
@@ -155,13 +161,19 @@ describe('a weave', () => {
     expect(firstDifference(sound.subarray(-two), BAND.piece.sound.subarray(-two))).toBe(-1);
   });
 
-  it('takes fewer stitches where few are wanted, spreads what comes again, and keeps passages at least as long as is asked', () => {
-    for (const { answer } of woven) expect(mostInARow(answer!.spans, 20)).toBeLessThanOrEqual(4);
-    const few = weaveAnswer(BAND.fitting, 60, { ...FIRST_WISH, splices: 'few' })!;
-    const many = weaveAnswer(BAND.fitting, 60, { ...FIRST_WISH, splices: 'many' })!;
-    expect(few.splices.length).toBeLessThanOrEqual(many.splices.length);
-    const long = weaveAnswer(BAND.fitting, 200, { ...FIRST_WISH, shortest: 32 })!;
-    for (const { from, to } of long.spans) expect(to - from).toBeGreaterThan((31 * 60) / 112);
+  it('differs from others in what it is best at, and keeps passages at least as long as is asked', () => {
+    for (const share of [0.5, 1.6]) {
+      const found = weaveAnswers(BAND.fitting, BAND.piece.seconds * share, FIRST_WISH);
+      const [best] = found;
+      for (const one of found.slice(1)) {
+        if (one.kind === 'fewest') expect(one.splices.length).toBeLessThan(best!.splices.length);
+        if (one.kind === 'closest') expect(Math.abs(one.off)).toBeLessThan(Math.abs(best!.off));
+        if (one.kind === 'most') expect(one.share).toBeGreaterThan(best!.share);
+      }
+      expect(new Set(found.map(({ kind }) => kind)).size).toBe(found.length);
+    }
+    const long = weaveAnswer(BAND.fitting, 200, { ...FIRST_WISH, shortest: { of: 'bars', count: 8 } })!;
+    for (const { from, to } of long.spans.slice(1)) expect(to - from).toBeGreaterThan((31 * 60) / 112);
   });
 
   it('keeps every wish: no splice in what is kept whole, nothing of what is left out, moments meet', () => {
@@ -191,7 +203,7 @@ describe('a weave', () => {
   });
 
   it('says how near it gets where a wish cannot be met', () => {
-    const wish: Wish = { ...FIRST_WISH, miss: 0.2, shortest: 64 };
+    const wish: Wish = { ...FIRST_WISH, near: 0.2, shortest: { of: 'bars', count: 16 } };
     expect(weaveAnswer(BAND.fitting, 20, wish)).toBeNull();
     expect(howNear(BAND.fitting, 20, wish, 'weave')).toMatch(/the nearest lasts \d+\.\d s/);
   });
@@ -214,7 +226,7 @@ describe('answers', () => {
     const stop = stopAnswer(BAND.fitting, 40, FIRST_WISH)!;
     const off = Math.min(...BAND.piece.downbeats.map((at) => Math.abs(at - stop.spans[0]!.to)));
     expect(off).toBeLessThan(0.05);
-    expect(Math.abs(stop.off)).toBeLessThanOrEqual(FIRST_WISH.miss);
+    expect(Math.abs(stop.off)).toBeLessThanOrEqual((4 * 60) / 112);
     expect(stop.fade).toBeGreaterThan(0.4);
   });
 
@@ -232,7 +244,7 @@ it('weaves music without a beat at quiet places, and noise too', () => {
     const source = memorySource(sound, 2);
     const fitting = startFitting(hear(source), source, { from: 0, to: sound.length / 2 / RATE });
     const answer = weaveAnswer(fitting, 30, FIRST_WISH)!;
-    expect(Math.abs(answer.off)).toBeLessThanOrEqual(5.1);
+    expect(Math.abs(answer.off)).toBeLessThanOrEqual(2.9);
     expect(answer.splices.length).toBeGreaterThan(0);
   }
 });

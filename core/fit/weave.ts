@@ -39,7 +39,7 @@ export interface Length {
 }
 
 /** What it costs to miss within what was wished for, what is taken up unheard, what the speed takes up, and how that grows. */
-const MISS_PRICE = { near: 0.06, unheard: 0.12, speed: 0.3, unit: 0.5 } as const;
+const MISS_PRICE = { near: 0.06, unheard: 0.12, speed: 0.5, unit: 0.5 } as const;
 /** Finest step of the time that has passed, seconds, and most cells of the table: its memory is bounded. */
 const FINEST: Seconds = 0.12;
 const STEPS = 600;
@@ -48,7 +48,7 @@ const CELLS = 1e6;
 const MEET_PRICE = 0.6;
 /** A passage that is heard more often than this costs more each round, so that another is found. */
 const OFTEN = 3;
-const AGAIN_PRICE = 0.9;
+const AGAIN_PRICE = 0.7;
 const ROUNDS = 6;
 /** A splice that was taken away takes its surroundings with it, seconds. */
 const AROUND: Seconds = 1.6;
@@ -69,47 +69,44 @@ export function missPrice(off: Seconds, { near, short, long, unit }: Length, { m
 /**
  * The way of least cost through the piece from its first to its last moment that lasts `wanted` seconds, give or take the allowed
  * miss: dynamic programming over every place of the piece and every time that may have passed there, so nothing that is better is
- * overlooked. Where a passage is heard too often, it is solved again with the ways back to it made dearer. Null where no way is that long.
+ * overlooked. Where a passage is heard too often, it is solved again with the ways back over it made dearer. Null where no way is that long.
  * @param prices added to single splices (by their index in the web); for finding other ways.
  */
 export function weave(web: Web, length: Length, wish: Wish, taste: Taste = HIDDEN, prices: Float32Array | null = null): Path | null {
   const own = new Float32Array(web.to.length);
   prepare(web, length, wish, taste, own, prices);
-  let best = solve(web, length, wish, taste, own);
   const piece = web.piece.to - web.piece.from;
   const often = Math.max(OFTEN, Math.ceil(length.wanted / piece));
-  for (let round = 1; round < ROUNDS && best; round += 1) {
-    const worn = wornBy(best.spans, web.piece, often);
-    if (!worn) break;
-    let dearer = false;
-    for (const { leave, land } of best.jumps) {
-      const [from, to] = [web.times[leave]!, web.times[land]!];
-      if (to >= from || from < worn.from || to > worn.to) continue;
-      dearer = true;
-      for (let i = 0; i < web.times.length; i += 1) {
-        if (Math.abs(web.times[i]! - from) > AROUND) continue;
-        for (let k = web.first[i]!; k < web.first[i + 1]!; k += 1) if (Math.abs(web.times[web.to[k]!]! - to) < AROUND) own[k]! += AGAIN_PRICE;
-      }
+  let [best, least]: [Path | null, number] = [null, Infinity];
+  for (let round = 0; round < ROUNDS; round += 1) {
+    const path = solve(web, length, wish, taste, own);
+    if (!path) break;
+    const worn = wornBy(path.spans, web.piece, often);
+    if (worn.times < least) [best, least] = [path, worn.times];
+    if (worn.times === 0) break;
+    // Every way back over what is heard too often becomes dearer.
+    for (let i = 0; i < web.times.length; i += 1) {
+      if (web.times[i]! < worn.at) continue;
+      for (let k = web.first[i]!; k < web.first[i + 1]!; k += 1) if (web.times[web.to[k]!]! < worn.at) own[k]! += AGAIN_PRICE;
     }
-    if (!dearer) break;
-    best = solve(web, length, wish, taste, own) ?? best;
   }
   return best;
 }
 
-/** The stretch of the piece that is heard more than `often` times; null where there is none. */
-function wornBy(spans: readonly Stretch[], piece: Stretch, often: number): Stretch | null {
+/** How many times more than `often` a moment of the piece is heard at the most, and the middle of where that is; 0 times where none is. */
+function wornBy(spans: readonly Stretch[], piece: Stretch, often: number): { times: number; at: Seconds } {
   const counts = new Int16Array(Math.ceil((piece.to - piece.from) * 2) + 2);
   for (const { from, to } of spans) {
     counts[Math.round((from - piece.from) * 2)]! += 1;
     counts[Math.round((to - piece.from) * 2)]! -= 1;
   }
-  let [now, first, last] = [0, -1, -1];
+  let [now, most, first, last] = [0, 0, 0, 0];
   counts.forEach((by, i) => {
     now += by;
-    if (now > often) [first, last] = [first < 0 ? i : first, i + 1];
+    if (now > most) [most, first, last] = [now, i, i + 1];
+    else if (now === most && last === i) last = i + 1;
   });
-  return first < 0 ? null : { from: piece.from + first / 2, to: piece.from + last / 2 };
+  return { times: Math.max(0, most - often), at: piece.from + (first + last) / 4 };
 }
 
 /** Whether a splice is one that was taken away. Where both of its moments are the same, no splice may leave or land there at all. */

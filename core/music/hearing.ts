@@ -57,18 +57,28 @@ export function downbeatsOf(hearing: Pick<Hearing, 'perBar' | 'phase' | 'moments
   return hearing.steady ? hearing.moments.filter((_, i) => placeInBar(hearing, i) === 0) : [];
 }
 
+/** What listening to a piece gives: what is known of it, and the texture that this was read from, for whoever fits it. */
+export interface Listened {
+  readonly hearing: Hearing;
+  readonly texture: Texture;
+}
+
 /**
  * Hears a piece. `grid` is what a person said of its beat: the tempo (drift is still followed), the beats in a bar and a
  * downbeat. Yields the share done.
+ * @param known its texture, where it was listened to before.
  */
-export function* hearing(source: PcmSource, grid: Grid | null = null): Generator<number, Hearing> {
-  const listening = textureOf(source);
-  let step = listening.next();
-  while (!step.done) {
-    yield step.value * 0.75;
-    step = listening.next();
+export function* listening(source: PcmSource, grid: Grid | null = null, known: Texture | null = null): Generator<number, Listened> {
+  let texture = known;
+  if (!texture) {
+    const work = textureOf(source);
+    let step = work.next();
+    while (!step.done) {
+      yield step.value * 0.75;
+      step = work.next();
+    }
+    texture = step.value;
   }
-  const texture = step.value;
   const clues: Clues = { ...onsetsOf(texture), harmony: harmonyChange(texture), level: levelOf(texture.power) };
   yield 0.8;
   const beat = grid ? givenBeat(clues, grid) : heardBeat(clues, texture);
@@ -82,7 +92,7 @@ export function* hearing(source: PcmSource, grid: Grid | null = null): Generator
   const phase = steady ? (((beat.phase - lost) % perBar) + perBar) % perBar : 0;
   const features = featuresOf(texture, moments, seconds);
   yield 0.96;
-  return {
+  const hearing: Hearing = {
     recipe: HEARING,
     seconds,
     pulse: beat.pulse,
@@ -96,15 +106,19 @@ export function* hearing(source: PcmSource, grid: Grid | null = null): Generator
     voices: voicesOf(texture, steady ? moments : []),
     ending,
   };
+  return { hearing, texture };
 }
 
-/** Hears a piece in one go. */
-export function hear(source: PcmSource, grid: Grid | null = null): Hearing {
-  const work = hearing(source, grid);
+/** Listens to a piece in one go. */
+export function listenTo(source: PcmSource, grid: Grid | null = null): Listened {
+  const work = listening(source, grid);
   let step = work.next();
   while (!step.done) step = work.next();
   return step.value;
 }
+
+/** Hears a piece in one go. */
+export const hear = (source: PcmSource, grid: Grid | null = null): Hearing => listenTo(source, grid).hearing;
 
 interface Beat {
   readonly pulse: Tempo;

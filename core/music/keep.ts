@@ -1,4 +1,5 @@
 import { HEARING, type Hearing } from './hearing';
+import { BANDS, type Texture } from './texture';
 
 /** A hearing as text, for keeping beside the sound it is of. Numbers are rounded to what matters. */
 export function packHearing(heard: Hearing): string {
@@ -24,4 +25,30 @@ export function unpackHearing(text: string): Hearing | null {
   } catch {
     return null;
   }
+}
+
+/** Numbers before a texture's own: its recipe's number, frames, chroma frames. */
+const HEAD = 3;
+const RECIPE = Number(HEARING.slice(1));
+
+/** A texture as one flat block: [recipe, frames, chroma frames, bands …, power …, highs …, chroma …]. */
+export function packTexture({ frames, bands, power, highs, chromaFrames, chroma }: Texture): Float32Array {
+  const out = new Float32Array(HEAD + bands.length + power.length + highs.length + chroma.length);
+  out.set([RECIPE, frames, chromaFrames]);
+  let at = HEAD;
+  for (const list of [bands, power, highs, chroma]) {
+    out.set(list, at);
+    at += list.length;
+  }
+  return out;
+}
+
+/** Undoes `packTexture`; null where the block is damaged or of another recipe. The texture looks into the block. */
+export function unpackTexture(block: Float32Array): Texture | null {
+  const [recipe, frames = 0, chromaFrames = 0] = block;
+  const size = HEAD + frames * (BANDS + 2) + chromaFrames * 12;
+  if (recipe !== RECIPE || !Number.isInteger(size) || block.length !== size) return null;
+  let at = HEAD;
+  const take = (count: number) => block.subarray(at, (at += count));
+  return { frames, chromaFrames, bands: take(frames * BANDS), power: take(frames), highs: take(frames), chroma: take(chromaFrames * 12) };
 }

@@ -22,7 +22,7 @@ describe('what comes from outside', () => {
   });
 
   it('tells newer shows from damaged ones', () => {
-    expect(codeOf(() => readShow({ ...showOf([5]), format: 7 }))).toBe('show.newer');
+    expect(codeOf(() => readShow({ ...showOf([5]), format: 8 }))).toBe('show.newer');
     for (const raw of [null, 7, 'x', [], {}, { format: 1 }, { ...showOf([5]), pictures: 'none' }]) {
       expect(codeOf(() => readShow(raw))).toBe('show.damaged');
     }

@@ -36,8 +36,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
 
 function fittedAnew(part: Raw): Raw {
   if (typeof part.fit !== 'object' || part.fit === null) return part;
-  const { splices: _s, shortest: _b, miss: _m, lean: _l, ...rest } = part.fit as Raw;
-  return { ...part, fit: { ...rest, near: 'bar', shortest: { of: 'bars', count: 2 }, ending: 'either' } };
+  const kept = Object.entries(part.fit as Raw).filter(([name]) => !['splices', 'shortest', 'miss', 'lean'].includes(name));
+  return { ...part, fit: { ...Object.fromEntries(kept), near: 'bar', shortest: { of: 'bars', count: 2 }, ending: 'either' } };
 }
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */

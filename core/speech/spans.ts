@@ -1,6 +1,7 @@
 import type { Stretch } from '../show';
 import { clamp } from '../units';
 import { BANDS, LONG_STEPS, STEP_RATE, type Features } from './features';
+import { voiceOf } from './voice';
 
 /** Levels below this are no sound to speak of, whatever lies under them (dB in a band). */
 const SILENCE = -104;
@@ -28,26 +29,118 @@ const SHORTEST = 10;
 /** A bark or a knock is shorter than this (steps): what is as short has to sound like a mouth. */
 const SHORT_WORD = 45;
 
-/** Notes stand still more than voices do; the mean over two seconds to either side of what sounds. */
-const STILL = 0.37;
-const STILL_AROUND = (STEP_RATE * 2) / LONG_STEPS;
-/** Share of a voice in what is said, and what counts as one. */
+/** Share of a voice in what is said, and what counts as one: for what is short. */
 const VOICED_SHARE = 0.2;
 const VOICED = 0.5;
 const HIGHEST_VOICE = 420;
 
+/** How sure it has to be that somebody speaks for a phrase to begin, and down to which it goes on; the mean over a phrase, and over a short one. */
+const SPEAKS = 0.6;
+const GOES_ON_SPEAKING = 0.3;
+const SURE = 0.7;
+const SURE_SHORT = 0.78;
+/** What stands still as notes do has to be surer: nine in ten phrases of voices nobody fitted anything to are less still than this. */
+const STILL = 0.3;
+const STILL_PRICE = 0.5;
+/** It is evened out over so many steps to either side. */
+const SMOOTH = 2;
+/** Where what sounds begins or ends this near to where somebody seems to begin or end, that is meant (steps): levels are sharper than likelihoods. */
+const EDGE_BEFORE = 16;
+const EDGE_AFTER = 22;
+/** So many steps beside a phrase are looked at for that, of which this share may sound. */
+const PAUSE = 60;
+const MAY_SOUND = 0.2;
+/** Elsewhere it begins and ends where it is as likely as not. */
+const LIKELY = 0.5;
+
 /** Where somebody speaks: stretches of a sound, seconds, phrase by phrase. */
 export function spansOf(features: Features): Stretch[] {
+  const likely = softened(voiceOf(features));
   const score = scoreOf(features);
   const level = levelsOf(features);
-  const loud = loudAround(level);
-  const active = activeOf(score, level, loud);
-  const runs = runsOf(active);
-  const still = stillAround(features, active);
-  return runs
-    .flatMap((run) => cutOutMusic(run, still))
-    .filter((run) => isMouth(features, active, run))
-    .map(([from, to]) => ({ from: from / STEP_RATE, to: to / STEP_RATE }));
+  const active = activeOf(score, level, loudAround(level));
+  const spoken = runsOf(speaking(likely)).filter((run) => sure(likely, features, run) && isMouth(features, active, run));
+  return joined(spoken.map((run) => edged(run, active, likely))).map(([from, to]) => ({ from: from / STEP_RATE, to: to / STEP_RATE }));
+}
+
+function softened(likely: Float32Array): Float32Array {
+  const sums = new Float64Array(likely.length + 1);
+  for (let i = 0; i < likely.length; i += 1) sums[i + 1] = sums[i]! + likely[i]!;
+  return likely.map((_, i) => {
+    const [low, high] = [Math.max(0, i - SMOOTH), Math.min(likely.length, i + SMOOTH + 1)];
+    return (sums[high]! - sums[low]!) / (high - low);
+  });
+}
+
+/** Steps at which somebody seems to speak. */
+function speaking(likely: Float32Array): Uint8Array {
+  const on = new Uint8Array(likely.length);
+  for (let i = 0; i < likely.length; i += 1) {
+    if (on[i] || likely[i]! < SPEAKS) continue;
+    let [from, to] = [i, i];
+    while (from > 0 && !on[from - 1] && likely[from - 1]! >= GOES_ON_SPEAKING) from -= 1;
+    while (to + 1 < likely.length && likely[to + 1]! >= GOES_ON_SPEAKING) to += 1;
+    on.fill(1, from, to + 1);
+  }
+  return on;
+}
+
+function sure(likely: Float32Array, { still }: Features, [from, to]: Run): boolean {
+  let [sum, count, notes] = [0, 0, 0];
+  for (let i = from; i < to; i += 1) {
+    if (likely[i]! < GOES_ON_SPEAKING) continue;
+    sum += likely[i]!;
+    count += 1;
+    notes += still[Math.floor(i / LONG_STEPS)] ?? 0;
+  }
+  if (count === 0) return false;
+  const least = to - from < SHORT_WORD ? SURE_SHORT : SURE;
+  return sum / count >= least + STILL_PRICE * Math.max(0, notes / count - STILL);
+}
+
+/** A run whose ends are moved to where what sounds begins and ends, where that is near and the pause beside it is one: not full of music, say. */
+function edged([from, to]: Run, active: Uint8Array, likely: Float32Array): Run {
+  let [begin, end] = [from, to];
+  while (begin < to && likely[begin]! < LIKELY) begin += 1;
+  while (end > begin && likely[end - 1]! < LIKELY) end -= 1;
+  if (quiet(active, likely, from - PAUSE, from - 8)) {
+    begin = near(begin, (i) => i > 0 && active[i] === 1 && active[i - 1] === 0);
+  }
+  if (quiet(active, likely, to + 8, to + PAUSE)) {
+    end = near(end, (i) => i > 0 && active[i] === 0 && active[i - 1] === 1);
+  }
+  return end - begin >= SHORTEST ? [begin, Math.min(end, likely.length)] : [from, to];
+}
+
+/** The nearest step at which something is so; the step itself where there is none near. */
+function near(at: number, is: (i: number) => boolean): number {
+  for (let by = 0; by <= EDGE_AFTER; by += 1) {
+    if (by <= EDGE_BEFORE && is(at - by)) return at - by;
+    if (is(at + by)) return at + by;
+  }
+  return at;
+}
+
+/** Whether next to nothing sounds where nobody speaks. */
+function quiet(active: Uint8Array, likely: Float32Array, from: number, to: number): boolean {
+  let [all, on] = [0, 0];
+  for (let i = Math.max(0, from); i < Math.min(active.length, to); i += 1) {
+    if (likely[i]! >= GOES_ON_SPEAKING) continue;
+    all += 1;
+    on += active[i]!;
+  }
+  return on <= all * MAY_SOUND;
+}
+
+/** Runs that touch after their ends were moved are one. */
+function joined(runs: readonly Run[]): Run[] {
+  const out: [number, number][] = [];
+  for (const [from, to] of runs) {
+    const last = out.at(-1);
+    if (last && from <= last[1]) last[1] = Math.max(last[1], to);
+    else out.push([from, to]);
+  }
+  return out;
 }
 
 type Run = readonly [from: number, to: number];
@@ -154,41 +247,9 @@ function runsOf(active: Uint8Array): Run[] {
   return runs.filter(([from, to]) => to - from >= SHORTEST);
 }
 
-/** Mean stillness around each look at the fine structure, of what sounds. */
-function stillAround({ still }: Features, active: Uint8Array): Float32Array {
-  const sums = new Float64Array(still.length + 1);
-  const counts = new Float64Array(still.length + 1);
-  for (let k = 0; k < still.length; k += 1) {
-    const on = active[k * LONG_STEPS] ?? 0;
-    sums[k + 1] = sums[k]! + still[k]! * on;
-    counts[k + 1] = counts[k]! + on;
-  }
-  return still.map((_, k) => {
-    const [low, high] = [Math.max(0, k - STILL_AROUND), Math.min(still.length, k + STILL_AROUND + 1)];
-    return (sums[high]! - sums[low]!) / Math.max(1, counts[high]! - counts[low]!);
-  });
-}
-
-/** What is left of a run where it does not stand still as notes do. */
-function cutOutMusic([from, to]: Run, still: Float32Array): Run[] {
-  const left: [number, number][] = [];
-  let begin = -1;
-  for (let i = from; i < to; i += 1) {
-    const glides = still[Math.floor(i / LONG_STEPS)]! < STILL;
-    if (glides && begin < 0) begin = i;
-    if (begin >= 0 && (!glides || i === to - 1)) {
-      left.push([begin, glides ? to : i]);
-      begin = -1;
-    }
-  }
-  const [only] = left;
-  if (left.length === 1 && only![0] === from && only![1] === to) return left;
-  // Between notes a moment may pass for speech: only what goes on for a while is.
-  return left.filter((one) => one[1] - one[0] >= STEP_RATE);
-}
-
-/** Whether a run has a voice in it; a short one also has to be as low as a voice is. */
+/** Whether a run may come from a mouth: a short one has a voice in it that is as low as one. */
 function isMouth({ voiced, pitch }: Features, active: Uint8Array, [from, to]: Run): boolean {
+  if (to - from >= SHORT_WORD) return true;
   let [all, with_, low] = [0, 0, 0];
   for (let k = Math.ceil(from / LONG_STEPS); k < to / LONG_STEPS; k += 1) {
     if (!active[k * LONG_STEPS]) continue;
@@ -197,6 +258,5 @@ function isMouth({ voiced, pitch }: Features, active: Uint8Array, [from, to]: Ru
     with_ += 1;
     if (pitch[k]! <= HIGHEST_VOICE) low += 1;
   }
-  if (all === 0 || with_ / all < VOICED_SHARE) return false;
-  return to - from >= SHORT_WORD || low >= with_ / 2;
+  return all > 0 && with_ / all >= VOICED_SHARE && low >= with_ / 2;
 }

@@ -21,6 +21,8 @@ export const places = {
   film: (id: MediaId): Place => ['films', `${id}.${RECIPE}`],
   /** What was heard of a sound; `said` tells what a person had said of its beat. */
   hearing: (id: MediaId, said: string): Place => ['hearings', `${id}.${said}.json`],
+  /** What it was heard from, for whoever fits it. */
+  texture: (id: MediaId): Place => ['hearings', `${id}.texture`],
   /** Where somebody speaks in a sound, and how loud it is from moment to moment. */
   profile: (id: MediaId): Place => ['profiles', id],
   /** A recording while it is made: one channel of 32-bit floats at the mix rate, and what it is about. They stay until it is in its show. */

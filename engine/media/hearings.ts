@@ -1,4 +1,4 @@
-import { packHearing, unpackHearing, type Hearing } from '../../core/music';
+import { packHearing, packTexture, unpackHearing, unpackTexture, type Hearing, type Listened, type Texture } from '../../core/music';
 import type { Grid, MediaId } from '../../core/show';
 import { fileAt, places, type Place } from './folders';
 import { writeAt } from './write';
@@ -14,7 +14,15 @@ export async function keptHearing(media: MediaId, grid: Grid | null): Promise<He
   return file ? unpackHearing(await file.text()) : null;
 }
 
+/** What a sound was heard from; null where it was not, or by an older recipe. */
+export async function keptTexture(media: MediaId): Promise<Texture | null> {
+  const file = await fileAt(places.texture(media));
+  return file && file.size % 4 === 0 ? unpackTexture(new Float32Array(await file.arrayBuffer())) : null;
+}
+
 /** Workers only. */
-export function keepHearing(media: MediaId, grid: Grid | null, heard: Hearing): Promise<void> {
-  return writeAt(placeOf(media, grid), new TextEncoder().encode(packHearing(heard)));
+export async function keepListened(media: MediaId, grid: Grid | null, { hearing, texture }: Listened): Promise<void> {
+  const { buffer } = packTexture(texture);
+  await writeAt(places.texture(media), new Uint8Array(buffer as ArrayBuffer));
+  await writeAt(placeOf(media, grid), new TextEncoder().encode(packHearing(hearing)));
 }

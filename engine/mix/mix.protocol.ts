@@ -63,7 +63,11 @@ export type MixCalls = {
     wanted: number;
     wish: Wish;
     only: Way | null;
+    /** Only the best one, at once: what is asked for while a finger moves. */
+    quick?: boolean;
   }): Promise<{ answers: Answer[]; why: string | null }>;
+  /** The nearest length at which a weave hides, seconds; null where there is none near. Progress and cancel. @throws Failure `fit.unheard`, `media.missing`. */
+  fitNear(details: { media: MediaId; grid: Grid | null; piece: SourceStretch; wanted: number; wish: Wish }): Promise<number | null>;
   /** How cuts go on: what is before `left` is followed by what comes from `right` on. Progress and cancel. @throws Failure `media.missing`. */
   readCuts(details: { cuts: readonly { readonly left: SoundAt; readonly right: SoundAt }[] }): Promise<CutReading[]>;
   /** Reads the seam of a loop; null where the loop makes no sense. */

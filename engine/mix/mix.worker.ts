@@ -1,7 +1,7 @@
 import { serve } from '../workers/serve';
 import { alignStored } from './inside/align';
 import { MixDesk } from './inside/desk';
-import { fit } from './inside/fitting';
+import { fit, fitNear } from './inside/fitting';
 import { closeUp, joinSounds, lineUp, readCuts, readSeam } from './inside/listening';
 
 const desk = new MixDesk();
@@ -16,6 +16,7 @@ serve(self as unknown as Parameters<typeof serve>[0], {
   closeUp,
   lineUp,
   fit,
+  fitNear,
   readCuts,
   readSeam,
   write: desk.write,

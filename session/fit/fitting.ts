@@ -20,6 +20,8 @@ export interface Fitting {
   readonly solving: boolean;
   /** Why there is no weave; null where there is one. */
   readonly why: string | null;
+  /** Where nothing hides at this length, the nearest one at which something does, seconds; null where that is not known. */
+  readonly near: number | null;
   readonly picked: number;
   readonly failure: Failure | null;
 }
@@ -42,7 +44,7 @@ export function partOf(show: Show | null, id: string): Part | null {
 export function openFitting(show: Show, part: Part): void {
   turn += 1;
   useFitting.setState({
-    fitting: { part: part.id, asked: askedOf(show, part), heard: null, answers: null, solving: true, why: null, picked: 0, failure: null },
+    fitting: { part: part.id, asked: askedOf(show, part), heard: null, answers: null, solving: true, why: null, near: null, picked: 0, failure: null },
   });
   void listen();
 }
@@ -66,14 +68,13 @@ export async function listen(): Promise<void> {
 }
 
 /** What the worker is asked for a part. */
-function question(show: Show, part: Part, asked: Asked, only: Answer['way'] | null) {
+function question(show: Show, part: Part, asked: Asked) {
   return {
     media: part.media,
     grid: show.media[part.media]!.grid ?? null,
     piece: pieceOf(show, part),
     wanted: wantedSeconds(show, part, asked.to),
     wish: asked.wish,
-    only,
   };
 }
 
@@ -83,13 +84,31 @@ async function solve(): Promise<void> {
   const part = fitting && partOf(show, fitting.part);
   if (!show || !part || !fitting.heard) return;
   const mine = (turn += 1);
+  nearby?.abort();
   set({ solving: true });
   try {
-    const { answers, why } = await asker().call('fit', question(show, part, fitting.asked, null));
-    if (mine === turn) set({ answers, why, picked: 0, failure: null, solving: false });
+    const asking = question(show, part, fitting.asked);
+    const { answers, why } = await asker().call('fit', { ...asking, only: null });
+    if (mine !== turn) return;
+    set({ answers, why, near: null, picked: 0, failure: null, solving: false });
+    await lookNearby(asking, answers, mine);
   } catch (error) {
     if (mine === turn) set({ failure: failureOf(error), solving: false });
   }
+}
+
+let nearby: AbortController | null = null;
+
+/** Where no weave hides, a length near it may have one that does. */
+async function lookNearby(asking: ReturnType<typeof question>, answers: readonly Answer[], mine: number): Promise<void> {
+  nearby?.abort();
+  const weaves = answers.filter(({ way }) => way === 'weave');
+  if (weaves.length === 0 || weaves.some(({ hiding }) => hiding === 'hidden')) return;
+  nearby = new AbortController();
+  const near = await asker()
+    .call('fitNear', asking, { signal: nearby.signal })
+    .catch(() => null);
+  if (mine === turn) set({ near });
 }
 
 /** Changes what is asked for, and looks for answers anew. */
@@ -134,10 +153,10 @@ export function layAnswer(answer: Answer): void {
 }
 
 /** The best answer of a part's own way to what is asked; null where there is none. @throws Failure. */
-async function bestOf(show: Show, part: Part, asked: Asked, way: Fitted['way']): Promise<LaidFit | null> {
+async function bestOf(show: Show, part: Part, asked: Asked, way: Fitted['way'], quick = false): Promise<LaidFit | null> {
   const heard = await hearPiece(show.media[part.media]!);
   if (!heard) return null;
-  const { answers } = await asker().call('fit', question(show, part, asked, way));
+  const { answers } = await asker().call('fit', { ...question(show, part, asked), only: way, quick });
   const [best] = answers;
   return best ? layingOf(show, part, best, asked, heard.ending.ring) : null;
 }
@@ -182,7 +201,7 @@ export async function tryEnd(id: string, end: number): Promise<void> {
   busy = true;
   try {
     for (let now = take(); now; now = take()) {
-      const laid = await laidTo(now.id, now.end);
+      const laid = await laidTo(now.id, now.end, true);
       if (laid && dragging) useOpenShow.getState().tryOut(layFit, laid);
     }
   } catch {
@@ -217,11 +236,11 @@ export async function dropEnd(id: string, end: number | null): Promise<void> {
 /** Within this of the show's own length the end of the show is meant, seconds. */
 const SHOWS_END = 0.3;
 
-async function laidTo(id: string, end: number): Promise<LaidFit | null> {
+async function laidTo(id: string, end: number, quick = false): Promise<LaidFit | null> {
   const show = currentShow();
   const part = partOf(show, id);
   if (!show || !part?.fit) return null;
   const length = Math.max(1, end - part.at);
   const to = Math.abs(length - wantedSeconds(show, part, 'show')) < SHOWS_END ? ('show' as const) : length;
-  return bestOf(show, part, { ...askedOf(show, part), to, slack: to === 'show' ? askedOf(show, part).slack : 'leave' }, part.fit.way);
+  return bestOf(show, part, { ...askedOf(show, part), to, slack: to === 'show' ? askedOf(show, part).slack : 'leave' }, part.fit.way, quick);
 }

@@ -86,6 +86,12 @@ export function FitPanel({ show, part, onClose }: Props) {
           ))
         : null}
       {fitting.why ? <Notice text={fitting.why} /> : null}
+      {fitting.near !== null && !fitting.solving ? (
+        <View className="gap-1.5">
+          <Notice text={`At this length a stitch can be noticed. At ${sayTime(fitting.near)} none is.`} />
+          <Button label={`Make it last ${sayTime(fitting.near)}`} kind="soft" onPress={() => ask({ to: fitting.near! })} tight />
+        </View>
+      ) : null}
       {heard ? (
         <>
           <Fold title="Choices" said="moments that must meet, following the show">

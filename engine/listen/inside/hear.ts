@@ -1,7 +1,7 @@
 import { Failure } from '../../../core/failure';
-import { LONGEST_PIECE, hearing, type Hearing } from '../../../core/music';
+import { LONGEST_PIECE, listening, type Hearing } from '../../../core/music';
 import { RATE } from '../../../core/units';
-import { keepHearing, keptHearing } from '../../media/hearings';
+import { keepListened, keptHearing, keptTexture } from '../../media/hearings';
 import { openPcm } from '../../media/inside/pcm';
 import { finished } from '../../workers/finished';
 import type { Desk } from '../../workers/serve';
@@ -14,9 +14,9 @@ export async function hear({ media, grid }: Parameters<ListenCalls['hear']>[0], 
   const source = await openPcm(media);
   try {
     if (source.frames > LONGEST_PIECE * RATE) throw new Failure('hear.too-long', { seconds: source.frames / RATE, most: LONGEST_PIECE });
-    const heard = await finished(hearing(source, grid), desk);
-    await keepHearing(media, grid, heard);
-    return heard;
+    const listened = await finished(listening(source, grid, await keptTexture(media)), desk);
+    await keepListened(media, grid, listened);
+    return listened.hearing;
   } finally {
     source.close();
   }
