@@ -92,7 +92,8 @@ function shortestOf(options: FitOptions): Wish['shortest'] {
   if (text === undefined) return FIRST_WISH.shortest;
   const [, digits, unit] = /^(\d+(?:\.\d+)?)(s?)$/.exec(text) ?? [];
   const count = Number(digits);
-  if (digits === undefined || count < 1 || count > 256) throw new Complaint(`--shortest takes bars such as 2, or seconds such as 6s, not “${text}”`);
+  if (digits === undefined || count < 1 || count > 256)
+    throw new Complaint(`--shortest takes bars such as 2, or seconds such as 6s, not “${text}”`);
   return { of: unit === 's' ? 'seconds' : 'bars', count };
 }
 

@@ -1,7 +1,11 @@
 // `npm run bench [-- --json FILE]`: speeds and sizes on this machine, as ratios where there is a reference in the same run.
+// `npm run bench -- --music`: recorded music and voices from Debian's packages instead (needs apt-get and ffmpeg).
 import { ensureDemo, ensurePackages, ensureSite, node, tool } from './ground.mjs';
 
 ensurePackages();
-ensureSite();
-ensureDemo();
-process.exitCode = node([tool('tsx'), '--expose-gc', 'bench/main.ts', ...process.argv.slice(2)]);
+const music = process.argv.includes('--music');
+if (!music) {
+  ensureSite();
+  ensureDemo();
+}
+process.exitCode = node([tool('tsx'), '--expose-gc', music ? 'bench/music.ts' : 'bench/main.ts', ...process.argv.slice(2)]);

@@ -113,7 +113,14 @@ function lengthsFor({ heard, beat, piece }: Fitting, wanted: Seconds, wish: Wish
   const silent = typeof wish.near === 'number' || wish.near === 'frame';
   const [short, long] = silent ? [REST.silence, trailing(heard, piece)] : [0, 0];
   const shares = [REST.unheard, REST.more, NUDGE.unnoticed];
-  return shares.map((share, i) => ({ wanted, near, short, long, unit: wanted * REST.unheard, most: near + wanted * share + (i === 2 ? 1 : 0) }));
+  return shares.map((share, i) => ({
+    wanted,
+    near,
+    short,
+    long,
+    unit: wanted * REST.unheard,
+    most: near + wanted * share + (i === 2 ? 1 : 0),
+  }));
 }
 
 /** What may go at the end, seconds: the silence after the last sound, or a little of its ring. */
@@ -255,7 +262,11 @@ export function stopAnswer(fitting: Fitting, wanted: Seconds, wish: Wish): Answe
   const stop = stopNear(fitting, wanted, miss);
   const spans = [{ from: piece.from, to: stop.at, join: 0 }];
   const quality = stop.rest;
-  return { ...measured(fitting, 'stop', 'phrase', spans, [], wanted, { fade: stopFade(stop.at - piece.from) }), quality, hiding: hidingOf(quality) };
+  return {
+    ...measured(fitting, 'stop', 'phrase', spans, [], wanted, { fade: stopFade(stop.at - piece.from) }),
+    quality,
+    hiding: hidingOf(quality),
+  };
 }
 
 /** The whole piece a little faster or slower; null where that would be too much. @param most share of the speed. */

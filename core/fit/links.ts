@@ -144,7 +144,13 @@ function leads(prices: Float32Array, times: Float64Array, count: number, leave: 
 }
 
 /** The price of every pair of places by what sounds around them; Infinity where no splice may be. */
-function pricesOf(around: Surroundings, { times, sides }: Places, heard: Hearing, piece: Stretch, { keep }: Pick<Wish, 'keep'>): Float32Array {
+function pricesOf(
+  around: Surroundings,
+  { times, sides }: Places,
+  heard: Hearing,
+  piece: Stretch,
+  { keep }: Pick<Wish, 'keep'>,
+): Float32Array {
   const count = times.length;
   const prices = new Float32Array(count * count).fill(Infinity);
   const banned = Uint8Array.from(times, (at, i) => Number(i === 0 || i === count - 1 || keep.some((one) => within(at, one))));

@@ -1,8 +1,10 @@
 import { Mixer, planSpans } from '../mix';
 import { framesOf, RATE, type Seconds } from '../units';
-import { CLEAR, Steps } from './inStep';
+import type { Steps } from './inStep';
+import { CLEAR } from './inStep';
 import { EXCUSE, HIDES, dearness } from './links';
-import { SEAM_BANDS, SeamReader, Surroundings, monoOf, spectralChange, type Kind, type Sides } from './sides';
+import type { Surroundings } from './sides';
+import { SEAM_BANDS, SeamReader, monoOf, spectralChange, type Kind, type Sides } from './sides';
 
 /** What was found when a join was made and listened to: each as a share of what still hides, so that 1 and below hides. */
 export interface Proof {
@@ -54,7 +56,11 @@ export class Prover {
     const { around } = this;
     this.make(from, to, join);
     const sides = around.sidesAt([from, to]);
-    const step = (kind: Kind) => Math.min(around.rank(kind, around.step(kind, sides, 0, sides, 1)), EXCUSE * around.rank(kind, around.context(kind, sides, 0, sides, 1)));
+    const step = (kind: Kind) =>
+      Math.min(
+        around.rank(kind, around.step(kind, sides, 0, sides, 1)),
+        EXCUSE * around.rank(kind, around.context(kind, sides, 0, sides, 1)),
+      );
     const shares = {
       harmony: step('harmony') / HIDES.harmony,
       colour: step('colour') / HIDES.colour,
@@ -158,5 +164,3 @@ function highest(values: Float32Array, count: number, share: number): number {
   }
   return 0;
 }
-
-

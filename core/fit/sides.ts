@@ -136,7 +136,10 @@ export class Surroundings {
     const seconds = texture.frames / TEXTURE_RATE;
     const inner = beats.filter((at) => at > 1.2 && at < seconds - 1.2);
     const looked = inner.length >= 12 ? inner : evenly(1.2, seconds - 1.2, 60);
-    const some = Array.from({ length: Math.min(STEPS, looked.length) }, (_, i) => looked[Math.floor((i * looked.length) / STEPS)] ?? looked[i]!);
+    const some = Array.from(
+      { length: Math.min(STEPS, looked.length) },
+      (_, i) => looked[Math.floor((i * looked.length) / STEPS)] ?? looked[i]!,
+    );
     const own = this.sidesAt(some, false);
     const all = (kind: Kind) => Float32Array.from(some, (_, i) => this.step(kind, own, i, own, i)).sort();
     this.steps = { harmony: all('harmony'), colour: all('colour'), level: all('level') };
@@ -162,10 +165,7 @@ export class Surroundings {
     if (kind === 'level') return [Math.abs(a.levelBefore[i]! - b.levelBefore[j]!), Math.abs(a.levelAfter[i]! - b.levelAfter[j]!)];
     if (kind === 'harmony')
       return [unlike(a.chromaBefore, i * 12, b.chromaBefore, j * 12), unlike(a.chromaAfter, i * 12, b.chromaAfter, j * 12)];
-    return [
-      apart(a.colourBefore, i * COLOURS, b.colourBefore, j * COLOURS),
-      apart(a.colourAfter, i * COLOURS, b.colourAfter, j * COLOURS),
-    ];
+    return [apart(a.colourBefore, i * COLOURS, b.colourBefore, j * COLOURS), apart(a.colourAfter, i * COLOURS, b.colourAfter, j * COLOURS)];
   }
 
   /** The share of the piece's own steps that are smaller, [0, 1]. */
@@ -256,7 +256,8 @@ export class Surroundings {
 const STEPS = 250;
 const LOOKS = 240;
 
-const evenly = (from: number, to: number, count: number) => Array.from({ length: count }, (_, i) => from + ((to - from) * (i + 0.5)) / count);
+const evenly = (from: number, to: number, count: number) =>
+  Array.from({ length: count }, (_, i) => from + ((to - from) * (i + 0.5)) / count);
 
 /** One less the likeness of two harmonies, rows of unit length. */
 export function unlike(a: Float32Array, i: number, b: Float32Array, j: number): number {
@@ -288,7 +289,8 @@ function logSums({ frames, bands, highs }: Texture): Float32Array {
 
 function chromaSums({ chroma, chromaFrames }: Texture): Float32Array {
   const sums = new Float32Array((chromaFrames + 1) * 12);
-  for (let i = 0; i < chromaFrames; i += 1) for (let k = 0; k < 12; k += 1) sums[(i + 1) * 12 + k] = sums[i * 12 + k]! + Math.sqrt(chroma[i * 12 + k]!);
+  for (let i = 0; i < chromaFrames; i += 1)
+    for (let k = 0; k < 12; k += 1) sums[(i + 1) * 12 + k] = sums[i * 12 + k]! + Math.sqrt(chroma[i * 12 + k]!);
   return sums;
 }
 

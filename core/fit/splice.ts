@@ -103,7 +103,12 @@ function joinFor(source: PcmSource, left: Seconds, right: Seconds, early: Second
 }
 
 /** Passages as spans, each splice between them made and listened to. The wanted length may move by a few milliseconds a splice. */
-export function spliced(prover: Prover, passages: readonly Stretch[], keep: readonly Stretch[], known: Workshop): { spans: Span[]; made: Made[] } {
+export function spliced(
+  prover: Prover,
+  passages: readonly Stretch[],
+  keep: readonly Stretch[],
+  known: Workshop,
+): { spans: Span[]; made: Made[] } {
   const spans = passages.map(({ from, to }): { from: number; to: number; join: number } => ({ from, to, join: 0 }));
   const made: Made[] = [];
   for (let i = 0; i + 1 < spans.length; i += 1) {

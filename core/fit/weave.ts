@@ -116,7 +116,14 @@ function avoided(one: Jump, from: Seconds, to: Seconds): boolean {
 }
 
 /** The price of every splice under a wish; Infinity where it may not be. */
-function prepare({ times, first, to, shift, cost, proved }: Web, { wanted }: Length, wish: Wish, taste: Taste, own: Float32Array, prices: Float32Array | null): void {
+function prepare(
+  { times, first, to, shift, cost, proved }: Web,
+  { wanted }: Length,
+  wish: Wish,
+  taste: Taste,
+  own: Float32Array,
+  prices: Float32Array | null,
+): void {
   for (let i = 0; i < times.length; i += 1) {
     for (let k = first[i]!; k < first[i + 1]!; k += 1) {
       const [from, at] = [times[i]!, times[to[k]!]! + shift[k]!];

@@ -1,5 +1,16 @@
 export { barSeconds, barStart, barsWithin, beatSeconds, beatsBetween, beatsOfPart, gridFromTaps, nearestBar, type Beat } from './grid';
-export { HEARING, LONGEST_PIECE, downbeatsOf, hear, listenTo, listening, placeInBar, type Hearing, type Listened, type Tempo } from './hearing';
+export {
+  HEARING,
+  LONGEST_PIECE,
+  downbeatsOf,
+  hear,
+  listenTo,
+  listening,
+  placeInBar,
+  type Hearing,
+  type Listened,
+  type Tempo,
+} from './hearing';
 export type { Ending } from './ending';
 export { TIMBRE, type Features } from './moments';
 export { BANDS, CHROMA_RATE, TEXTURE_RATE, bandPower, highPower, texture, textureOf, type Texture } from './texture';

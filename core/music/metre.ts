@@ -102,7 +102,14 @@ export function middleOf(frames: number): readonly [from: number, to: number] {
 
 function excerpt(clues: Clues, [from, to]: readonly [number, number]): Clues {
   const cut = (curve: Float32Array) => curve.subarray(from, to);
-  return { all: cut(clues.all), low: cut(clues.low), middle: cut(clues.middle), high: cut(clues.high), harmony: cut(clues.harmony), level: cut(clues.level) };
+  return {
+    all: cut(clues.all),
+    low: cut(clues.low),
+    middle: cut(clues.middle),
+    high: cut(clues.high),
+    harmony: cut(clues.harmony),
+    level: cut(clues.level),
+  };
 }
 
 /** All readings of a piece's middle, best first; none where nothing repeats. */
@@ -167,7 +174,11 @@ function unevenness(beats: readonly number[]): number {
   return sum / Math.max(1, beats.length - 2);
 }
 
-function readingsOf(clues: Clues, { curve, peaks, likeness: whole, lows: likeLow, highs: likeHigh, strong }: Whole, beats: readonly number[]): Reading[] {
+function readingsOf(
+  clues: Clues,
+  { curve, peaks, likeness: whole, lows: likeLow, highs: likeHigh, strong }: Whole,
+  beats: readonly number[],
+): Reading[] {
   const gaps = beats
     .slice(1)
     .map((beat, i) => beat - beats[i]!)
@@ -189,7 +200,8 @@ function readingsOf(clues: Clues, { curve, peaks, likeness: whole, lows: likeLow
   const likeness = [2, 3, 4, 5, 6, 7].map((perBar) => rowLikeness(rows, perBar));
   const usual = mean(likeness);
   const span = beats.at(-1)! - beats[0]!;
-  const density = peaks.filter(({ at, height }) => height > 0.5 * strong && at >= beats[0]! && at <= beats.at(-1)!).length / Math.max(1, span / lag);
+  const density =
+    peaks.filter(({ at, height }) => height > 0.5 * strong && at >= beats[0]! && at <= beats.at(-1)!).length / Math.max(1, span / lag);
   const out: Reading[] = [];
   for (let perBar = 2; perBar <= 7; perBar += 1) {
     const split = (values: readonly number[], phase: number) => {

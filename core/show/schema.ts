@@ -105,7 +105,10 @@ const fitted = Joi.object({
   made: seconds.required(),
   piece: stretch.required(),
   near: Joi.alternatives(Joi.valid('frame', 'beat', 'bar'), Joi.number().min(0).max(LIMITS.fit.miss)).required(),
-  shortest: Joi.object({ of: Joi.valid('bars', 'seconds').required(), count: Joi.number().min(1).max(LIMITS.fit.shortest).required() }).required(),
+  shortest: Joi.object({
+    of: Joi.valid('bars', 'seconds').required(),
+    count: Joi.number().min(1).max(LIMITS.fit.shortest).required(),
+  }).required(),
   ending: Joi.valid('own', 'fade', 'either').required(),
   meets: Joi.array()
     .items(Joi.object({ source: seconds.required(), at: seconds.required() }))

@@ -41,7 +41,7 @@ const SURE = 0.7;
 const SURE_SHORT = 0.78;
 /** What stands still as notes do has to be surer: nine in ten phrases of voices nobody fitted anything to are less still than this. */
 const STILL = 0.3;
-const STILL_PRICE = 0.5;
+const STILL_PRICE = 1;
 /** It is evened out over so many steps to either side. */
 const SMOOTH = 2;
 /** Where what sounds begins or ends this near to where somebody seems to begin or end, that is meant (steps): levels are sharper than likelihoods. */

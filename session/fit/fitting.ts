@@ -44,7 +44,17 @@ export function partOf(show: Show | null, id: string): Part | null {
 export function openFitting(show: Show, part: Part): void {
   turn += 1;
   useFitting.setState({
-    fitting: { part: part.id, asked: askedOf(show, part), heard: null, answers: null, solving: true, why: null, near: null, picked: 0, failure: null },
+    fitting: {
+      part: part.id,
+      asked: askedOf(show, part),
+      heard: null,
+      answers: null,
+      solving: true,
+      why: null,
+      near: null,
+      picked: 0,
+      failure: null,
+    },
   });
   void listen();
 }
@@ -242,5 +252,11 @@ async function laidTo(id: string, end: number, quick = false): Promise<LaidFit |
   if (!show || !part?.fit) return null;
   const length = Math.max(1, end - part.at);
   const to = Math.abs(length - wantedSeconds(show, part, 'show')) < SHOWS_END ? ('show' as const) : length;
-  return bestOf(show, part, { ...askedOf(show, part), to, slack: to === 'show' ? askedOf(show, part).slack : 'leave' }, part.fit.way, quick);
+  return bestOf(
+    show,
+    part,
+    { ...askedOf(show, part), to, slack: to === 'show' ? askedOf(show, part).slack : 'leave' },
+    part.fit.way,
+    quick,
+  );
 }
