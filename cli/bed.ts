@@ -13,9 +13,9 @@ bed render SHOW OUT.wav [--bits 16|24|32]     the sound of a show: a show file, 
 bed hear IN.wav [--json]                       tempo, beats, bars, sections, last chord
 bed speech IN.wav [--json]                     where somebody speaks
 bed dips SHOW [--json]                         the dips of a show, and how far the voice stands above the bed
-bed fit IN.wav --seconds N --out OUT.wav [--report R.json] [--by weave|loop|stop|nudge] [--miss S] [--splices few|some|many]
-        [--shortest BEATS] [--keep A-B]... [--drop A-B]... [--meet SOURCE@SHOW]... [--bits 16|24|32]
-                                            the piece as long as is wanted; --miss 0 is exact to the sample
+bed fit IN.wav --seconds N --out OUT.wav [--report R.json] [--by weave|loop|stop|nudge] [--near frame|beat|bar | --miss S]
+        [--shortest BARS|SECONDSs] [--ending own|fade|either] [--keep A-B]... [--drop A-B]... [--meet SOURCE@SHOW]... [--bits 16|24|32]
+                                            the piece as long as is wanted; --near frame is exact to the sample
 bed loop IN.wav --bars A-B --tempo T --downbeat S --out OUT.wav [--report R.json] [--beats 4] [--lead S] [--tail S] [--bits 16|24|32]
                                             whole bars (A to B, bar 1 at the downbeat) as a WAV with its loop points`;
 

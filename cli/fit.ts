@@ -100,10 +100,8 @@ function shortestOf(options: FitOptions): Wish['shortest'] {
 /** The answer that was asked for, the best of its way. @throws Unmeetable saying how near it gets. */
 function choose(fitting: Fitting, wanted: number, wish: Wish, way: Way | null): { answer: Answer; answers: number } {
   const answers = way === null ? answersFor(fitting, wanted, wish) : waysOf[way](fitting, wanted, wish);
-  // A change of speed takes up what the cuts leave; an ending that fades cannot be had so.
-  const meeting = (wish.meets.length === 0 ? answers : answers.filter((one) => one.way === 'weave')).filter(
-    (one) => way !== null || wish.ending === 'fade' || one.way !== 'stop',
-  );
+  const meeting = wish.meets.length === 0 ? answers : answers.filter((one) => one.way === 'weave');
+  // What the cuts leave is taken up, by a change of speed at the worst.
   const answer = meeting.find(({ seconds, off }) => Math.abs(off) / seconds <= NUDGE.most);
   if (answer) return { answer, answers: answers.length };
   throw new Unmeetable(howNear(fitting, wanted, wish, way));
