@@ -2,7 +2,7 @@ import { WavWriter, type WavFormat } from '../core/files';
 import {
   FIRST_WISH,
   NUDGE,
-  REST,
+  silenceAfter,
   answersFor,
   howNear,
   nearestHidden,
@@ -119,9 +119,14 @@ function nearest(fitting: Fitting, wanted: number, wish: Wish): number | null {
 const RING_FADE = 0.05;
 
 /** What takes up what the cuts leave; null where that is as near as was wished for. */
-function restOf({ heard, piece }: Fitting, { way, off, fade }: Answer, allowed: number): { by: 'silence' | 'ring' | 'speed' } | null {
+function restOf(
+  { heard, piece }: Fitting,
+  { way, off, fade }: Answer,
+  wanted: number,
+  allowed: number,
+): { by: 'silence' | 'ring' | 'speed' } | null {
   if (way === 'nudge' || Math.abs(off) <= allowed) return null;
-  const silent = fade === null && off <= trailing(heard, piece) && off >= -REST.silence - allowed;
+  const silent = fade === null && off <= trailing(heard, piece) + allowed && off >= -silenceAfter(wanted) - allowed;
   if (!silent) return { by: 'speed' };
   return { by: off > 0 && piece.to - heard.ending.sounding.to < off ? 'ring' : 'silence' };
 }
@@ -158,16 +163,20 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
     const { answer, answers } = choose(fitting, wanted, wish, way);
     const { near } = wish;
     const allowed = near === 'frame' ? 0 : typeof near === 'number' ? near : Infinity;
-    const rest = restOf(fitting, answer, allowed);
+    const rest = restOf(fitting, answer, wanted, allowed);
     const timed = answer.way === 'nudge' || rest?.by === 'speed';
-    const final = ending(shaped(answer, source.frames, timed ? wanted : null), rest && rest.by !== 'speed' ? answer.off : 0);
+    const final = ending(
+      shaped(answer, source.frames, timed ? wanted : null),
+      rest && rest.by !== 'speed' ? Math.min(answer.off, trailing(hearing, fitting.piece)) : 0,
+    );
     const played = stretchedSource(source, final.speed);
     const plan = planSpans(MEDIA, played.frames / RATE, final.spans);
     const fade = rest?.by === 'ring' ? RING_FADE : answer.fade;
     const faded = fade === null ? plan : planSpans(MEDIA, played.frames / RATE, final.spans, fade);
     const writer = new WavWriter(format);
     const loud = { ...faded, master: source.channels === 1 ? Math.SQRT2 : 1 };
-    const frames = rest ? framesOf(wanted) : plan.frames;
+    // Silence is added up to the wanted length; a ring that was shortened as far as it may be is near enough.
+    const frames = timed || (rest && answer.off < 0) ? framesOf(wanted) : plan.frames;
     writePlan(out, writer, loud, new Map([[MEDIA, played]]), { first: 0, frames });
     const report = JSON.stringify(
       {

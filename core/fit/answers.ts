@@ -4,8 +4,8 @@ import { RATE, type Seconds } from '../units';
 import type { Fitting } from './fitting';
 import { hidingOf, makeSplice, spliced, splicesOf, togetherOf, type Hiding, type Made, type Splice } from './splice';
 import { stopFade, stopNear } from './stop';
-import { HIDDEN, missPrice, weave, type Length, type Path, type Taste } from './weave';
-import { FIRST_WISH, MET, allowedMiss, shortestSeconds, type Wish } from './wish';
+import { HIDDEN, missPrice, oftenEnough, weave, type Length, type Path, type Taste } from './weave';
+import { FIRST_WISH, allowedMiss, shortestSeconds, type Wish } from './wish';
 
 export type Way = 'weave' | 'loop' | 'stop' | 'nudge';
 
@@ -30,6 +30,8 @@ export interface Answer {
   readonly hiding: Hiding;
   /** Share of the piece that is heard, [0, 1]. */
   readonly share: number;
+  /** How many times more a moment is heard than three times, or than the length asks for. */
+  readonly worn: number;
   /** Seconds over which it fades out at its end; null where it keeps the piece's own. */
   readonly fade: Seconds | null;
   /** Bars and passes of a loop. */
@@ -43,7 +45,10 @@ export const NUDGE = { unnoticed: 0.06, most: 0.2 } as const;
  * fades a little sooner; then a change of speed, which
  * nobody hears up to 0.5 %, and more only where nothing else is left.
  */
-export const REST = { silence: 0.45, ring: 0.1, unheard: 0.005, more: 0.012 } as const;
+export const REST = { silence: 0.45, share: 0.0025, ring: 0.1, unheard: 0.005, more: 0.012 } as const;
+
+/** So much silence may follow the last sound, seconds: nobody minds a little more after a long piece. */
+export const silenceAfter = (wanted: Seconds): Seconds => Math.min(1, Math.max(REST.silence, REST.share * wanted));
 
 /** What sets the answers apart. */
 const TASTES: Readonly<Record<'hidden' | 'fewest' | 'closest' | 'most', Taste>> = {
@@ -66,9 +71,10 @@ export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST
 }
 
 /** What ranks answers: how well they hide, a real ending, and a length that is near. */
-function worth({ way, quality, off, seconds, splices }: Answer): number {
+function worth({ way, quality, off, seconds, splices, worn }: Answer): number {
   const beyond = Math.max(0, Math.abs(off) / Math.max(1, seconds) - REST.unheard);
-  return quality - beyond * 12 - (way === 'stop' ? 0.55 : 0) - (way === 'nudge' ? 0.1 : 0) - splices.length * 0.008;
+  // What is heard again and again tires, however well it hides; three times is no more than a song does.
+  return quality - worn * 0.3 - beyond * 12 - (way === 'stop' ? 0.55 : 0) - (way === 'nudge' ? 0.1 : 0) - splices.length * 0.008;
 }
 
 /** Two answers whose passages lie within half a second of each other are one. */
@@ -111,7 +117,7 @@ function lengthsFor({ heard, beat, piece }: Fitting, wanted: Seconds, wish: Wish
   const near = allowedMiss(wish, beat * perBar, perBar);
   // Whoever wishes for beats or bars takes up the rest otherwise.
   const silent = typeof wish.near === 'number' || wish.near === 'frame';
-  const [short, long] = silent ? [REST.silence, trailing(heard, piece)] : [0, 0];
+  const [short, long] = silent ? [silenceAfter(wanted), trailing(heard, piece)] : [0, 0];
   const shares = [REST.unheard, REST.more, NUDGE.unnoticed];
   return shares.map((share, i) => ({
     wanted,
@@ -137,7 +143,7 @@ function mended(fitting: Fitting, wanted: Seconds, wish: Wish, taste: Taste, kin
       const path = weave(web, length, wish, taste);
       if (!path) break;
       const { answer, made } = woven(fitting, wanted, wish, path, kind);
-      const price = made.reduce((sum, { proof }) => sum + proof.cost + taste.each, 0) + missPrice(answer.off, length, taste);
+      const price = answer.worn + made.reduce((sum, { proof }) => sum + proof.cost + taste.each, 0) + missPrice(answer.off, length, taste);
       if (!best || price < best.price - 1e-9) best = { answer, price };
       let news = false;
       made.forEach(({ proof }, i) => {
@@ -188,10 +194,25 @@ function measured(
     quality,
     hiding: hidingOf(quality),
     share: heardShare(spans, piece.to - piece.from),
+    worn: Math.max(0, mostHeard(spans) - oftenEnough(wanted, piece.to - piece.from)),
     fade: null,
     loop: null,
     ...more,
   };
+}
+
+/** How often the moment that is heard most often is heard. */
+function mostHeard(spans: readonly Span[]): number {
+  const edges = spans.flatMap(({ from, to }) => [
+    { at: from + 0.25, by: 1 },
+    { at: to - 0.25, by: -1 },
+  ]);
+  let [now, most] = [0, 0];
+  for (const { by } of edges.sort((a, b) => a.at - b.at)) {
+    now += by;
+    most = Math.max(most, now);
+  }
+  return most;
 }
 
 /** How much of a piece is heard at all. */
@@ -287,6 +308,7 @@ export function nudgeAnswer({ piece }: Pick<Fitting, 'piece'>, wanted: Seconds, 
     quality,
     hiding: hidingOf(quality),
     share: 1,
+    worn: 0,
     fade: null,
     loop: null,
   };
@@ -301,61 +323,3 @@ export const waysOf: Readonly<Record<Way, (fitting: Fitting, wanted: Seconds, wi
 };
 
 const some = (answer: Answer | null): Answer[] => (answer ? [answer] : []);
-
-const REASON: Readonly<Record<Way, string>> = {
-  weave: 'No weave',
-  loop: 'No loop',
-  stop: 'No place to stop',
-  nudge: 'No change of speed of up to 20 %',
-};
-
-/** Lengths near the wanted one that are tried for an answer, shares of it. */
-const NEARBY = [0.02, 0.04, 0.07, 0.12, 0.2, 0.35];
-
-/** The nearest length that a piece can be made without anything to be heard, seconds; null where none is near. Yields the share done: it takes a while. */
-export function* nearestHidden(fitting: Fitting, wanted: Seconds, wish: Wish): Generator<number, Seconds | null> {
-  for (const [i, by] of NEARBY.entries()) {
-    for (const way of [-1, 1]) {
-      const answer = weaveAnswer(fitting, wanted * (1 + way * by), wish, 2);
-      if (answer?.hiding === 'hidden') return answer.seconds;
-      yield i / NEARBY.length;
-    }
-  }
-  return null;
-}
-
-/** Why a wish cannot be met, and how near the piece gets to it, in one sentence. */
-export function howNear(fitting: Fitting, wanted: Seconds, wish: Wish, way: Way | null): string {
-  const { piece } = fitting;
-  const whole = piece.to - piece.from;
-  const said = (seconds: Seconds) => `${seconds.toFixed(1)} s`;
-  if (way === 'nudge') {
-    const nearest = Math.min(Math.max(wanted, whole / (1 + NUDGE.most)), whole / (1 - NUDGE.most));
-    return `${REASON.nudge} makes ${said(whole)} last ${said(wanted)}; it gets to ${said(nearest)}.`;
-  }
-  if (way === 'stop') return `${REASON.stop}: the piece lasts ${said(whole)}, which is not longer than ${said(wanted)}.`;
-  if (wish.meets.length > 0) {
-    const near = nearestMeeting(fitting, wanted, wish);
-    return near === null
-      ? 'The moments cannot meet: none of them can be brought nearer under these wishes.'
-      : `The moments cannot meet within ${MET} s under these wishes; the nearest comes within ${near.toFixed(1)} s.`;
-  }
-  const solve = way === 'loop' ? loopAnswer : weaveAnswer;
-  for (const miss of [1, 2, 5, 10, 20, 60, wanted, whole * 2]) {
-    const answer = solve(fitting, wanted, { ...wish, near: miss });
-    if (answer) return `${REASON[way ?? 'weave']} under these wishes lasts ${said(wanted)}; the nearest lasts ${said(answer.seconds)}.`;
-  }
-  return `${REASON[way ?? 'weave']} is possible under these wishes; the piece itself lasts ${said(whole)}.`;
-}
-
-/** By how little the moments can miss each other, seconds, in steps of half a second; null where they cannot come near at all. */
-function nearestMeeting(fitting: Fitting, wanted: Seconds, wish: Wish): Seconds | null {
-  for (let by = 0.5; by <= 12; by += 0.5) {
-    for (const way of [-1, 1]) {
-      const meets = wish.meets.map((one) => ({ source: one.source, at: one.at + way * by }));
-      if (meets.some(({ at }) => at < 0 || at > wanted)) continue;
-      if (weaveAnswer(fitting, wanted, { ...wish, meets })) return by + MET;
-    }
-  }
-  return null;
-}

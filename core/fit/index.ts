@@ -8,10 +8,9 @@ export {
   NUDGE,
   REST,
   answersFor,
-  howNear,
   loopAnswer,
-  nearestHidden,
   nudgeAnswer,
+  silenceAfter,
   stopAnswer,
   trailing,
   waysOf,
@@ -20,6 +19,7 @@ export {
   type Answer,
   type Way,
 } from './answers';
+export { howNear, nearestHidden } from './nearest';
 export { shaped, type Shaped } from './shaped';
 export { NOTHING_LEFT, askedOf, layingOf, pieceOf, slacksFor, stitchesOfPart, wantedSeconds, type Asked, type Slack } from './lay';
 export { noticed, readCut, type CutReading } from './noticed';

@@ -76,7 +76,7 @@ export function weave(web: Web, length: Length, wish: Wish, taste: Taste = HIDDE
   const own = new Float32Array(web.to.length);
   prepare(web, length, wish, taste, own, prices);
   const piece = web.piece.to - web.piece.from;
-  const often = Math.max(OFTEN, Math.ceil(length.wanted / piece));
+  const often = oftenEnough(length.wanted, piece);
   let [best, least]: [Path | null, number] = [null, Infinity];
   for (let round = 0; round < ROUNDS; round += 1) {
     const path = solve(web, length, wish, taste, own);
@@ -92,6 +92,9 @@ export function weave(web: Web, length: Length, wish: Wish, taste: Taste = HIDDE
   }
   return best;
 }
+
+/** How often a passage may be heard: three times, or as often as the length asks for. */
+export const oftenEnough = (wanted: Seconds, piece: Seconds): number => Math.max(OFTEN, Math.ceil(wanted / piece));
 
 /** How many times more than `often` a moment of the piece is heard at the most, and the middle of where that is; 0 times where none is. */
 function wornBy(spans: readonly Stretch[], piece: Stretch, often: number): { times: number; at: Seconds } {

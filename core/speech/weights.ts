@@ -1,11 +1,12 @@
 /**
  * The network of voice.ts: for each hidden unit its weights and its bias, then the weights and the bias of the output, in hundredths.
  *
- * Fitted by bench/fitSpeech.py on 740 mixtures of 36 s: recorded prompts in English, French, Czech and Dutch (Debian's asterisk-core-sounds-*, fillets-ng-data-*)
- * and a synthesiser in 21 languages (espeak-ng, whispering and creaking too), raised and lowered by up to a third as children and giants speak; dry, in
- * rooms of 0.2 to 1.3 s, over noise, hum and music of free packages from 6 to 38 dB below, and all of these alone; and on composed music, barks and
- * breath by themselves. Of voices in Spanish, Italian and Russian and other speakers of Czech and Dutch, over music and in rooms that nothing was
- * fitted to, 90 to 98 % of the moments are heard; 1 to 2 % of what is not said.
+ * Fitted (back-propagation with a weight penalty, on every fourth step of 10 ms) to 740 mixtures of 36 s: recorded prompts in English, French, Czech and
+ * Dutch (Debian's asterisk-core-sounds-*, fillets-ng-data-*) and a synthesiser in 21 languages (espeak-ng, whispering and creaking too), raised
+ * and lowered by up to a third as children and giants speak; dry, in rooms of 0.2 to 1.3 s, over noise, hum and music of free packages
+ * from 6 to 38 dB below, and all of these alone; and to composed music, barks and breath by themselves. Of voices in Spanish, Italian and
+ * Russian and other speakers of Czech and Dutch, over music and in rooms that nothing was fitted to, 90 to 98 % of the moments are
+ * heard, and 1 to 2 % of those in which nobody speaks.
  */
 export const HIDDEN = 28;
 export const SCALE = 100;
