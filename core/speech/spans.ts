@@ -104,17 +104,21 @@ function edged([from, to]: Run, active: Uint8Array, likely: Float32Array): Run {
   while (begin < to && likely[begin]! < LIKELY) begin += 1;
   while (end > begin && likely[end - 1]! < LIKELY) end -= 1;
   if (quiet(active, likely, from - PAUSE, from - 8)) {
-    begin = near(begin, (i) => i > 0 && active[i] === 1 && active[i - 1] === 0);
+    begin = near(begin, -1, (i) => i > 0 && active[i] === 1 && active[i - 1] === 0);
   }
   if (quiet(active, likely, to + 8, to + PAUSE)) {
-    end = near(end, (i) => i > 0 && active[i] === 0 && active[i - 1] === 1);
+    end = near(end, 1, (i) => i > 0 && active[i] === 0 && active[i - 1] === 1);
   }
   return end - begin >= SHORTEST ? [begin, Math.min(end, likely.length)] : [from, to];
 }
 
-/** The nearest step at which something is so; the step itself where there is none near. */
-function near(at: number, is: (i: number) => boolean): number {
-  for (let by = 0; by <= EDGE_AFTER; by += 1) {
+/**
+ * The step near another at which something is so: the one farthest out within a closed mouth's length (`out` is the way out), so that a word's last
+ * consonant belongs to it; else the nearest. The step itself where there is none near.
+ */
+function near(at: number, out: 1 | -1, is: (i: number) => boolean): number {
+  for (let by = CLOSURE - 2; by >= 0; by -= 1) if (is(at + out * by)) return at + out * by;
+  for (let by = 1; by <= EDGE_AFTER; by += 1) {
     if (by <= EDGE_BEFORE && is(at - by)) return at - by;
     if (is(at + by)) return at + by;
   }
