@@ -54,7 +54,7 @@ await visit(phone, async (page, shot) => {
   await page.getByRole('button', { name: 'Use the weave' }).waitFor({ timeout: 60_000 });
   await shot('fit-phone');
   await page.getByRole('button', { name: 'Choices: show' }).click();
-  await page.getByText('Both sides of a stitch match in').scrollIntoViewIfNeeded();
+  await page.getByText('Moments that must meet', { exact: true }).scrollIntoViewIfNeeded();
   await shot('fit-choices-phone');
   await page.getByRole('button', { name: 'Use the weave' }).click();
   await page.getByRole('button', { name: 'Stitches', exact: true }).click();

@@ -85,22 +85,30 @@ function different(a: Answer, b: Answer): boolean {
   return a.spans.some((span, i) => Math.abs(span.from - b.spans[i]!.from) > 0.5 || Math.abs(span.to - b.spans[i]!.to) > 0.5);
 }
 
-/** The weave that hides best, and those that are better than it at something else. */
+/** The weave that ranks first, and those that are better than it at something else. */
 export function weaveAnswers(fitting: Fitting, wanted: Seconds, wish: Wish): Answer[] {
-  const best = weaveAnswer(fitting, wanted, wish);
-  if (!best) return [];
-  const found = [best];
-  const beats: Readonly<Record<'fewest' | 'closest' | 'most', (one: Answer) => boolean>> = {
-    fewest: (one) => one.splices.length < best.splices.length,
-    closest: (one) => Math.abs(one.off) < Math.abs(best.off) - 0.02,
-    most: (one) => one.share > best.share + 0.04,
-  };
+  const first = weaveAnswer(fitting, wanted, wish);
+  if (!first) return [];
+  const found = [first];
   for (const kind of ['fewest', 'closest', 'most'] as const) {
-    if (kind === 'fewest' && best.splices.length < 2) continue;
+    if (kind === 'fewest' && first.splices.length < 2) continue;
     const one = mended(fitting, wanted, wish, TASTES[kind], kind, 2);
-    if (one && beats[kind](one)) found.push(one);
+    if (one) found.push(one);
   }
-  return found.filter((one, i) => found.slice(0, i).every((before) => different(one, before)));
+  const [best, ...others] = found.sort((a, b) => worth(b) - worth(a));
+  const named: Answer[] = [{ ...best!, kind: 'hidden' }];
+  for (const one of others) {
+    const kind = bestAt(one, best!);
+    if (kind && named.every((other) => other.kind !== kind && different(one, other))) named.push({ ...one, kind });
+  }
+  return named;
+}
+
+/** What an answer is better at than another one; null where it is better at nothing. */
+function bestAt(one: Answer, than: Answer): 'fewest' | 'closest' | 'most' | null {
+  if (one.splices.length < than.splices.length) return 'fewest';
+  if (Math.abs(one.off) < Math.abs(than.off) - 0.02) return 'closest';
+  return one.share > than.share + 0.04 ? 'most' : null;
 }
 
 /** The weave that hides best. @param rounds how often another way may be looked for where a splice is heard. */
