@@ -1,15 +1,14 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { WavReader, WavWriter, memoryBytes } from '../core/files';
 import { FIRST_WISH, startFitting, weaveAnswer, type Fitting } from '../core/fit';
 import { downbeatsOf, hear } from '../core/music';
-import { memorySource, stretchedSource } from '../core/sound';
-import { Fft } from '../core/sound/fft';
+import { memorySource } from '../core/sound';
 import { RATE } from '../core/units';
 import { composePiece, type Piece, type PieceSpec, type Style } from '../tests/pieces';
 import { median, timed, type Figure } from './figure';
+import { nudgeFigures, writeWav } from './nudge';
 
 const STYLES: readonly Style[] = ['band', 'floor', 'waltz', 'picking', 'strum', 'march', 'clicks', 'organ'];
 
@@ -50,15 +49,10 @@ function accuracy(): Figure[] {
   ];
 }
 
-function write(path: string, sound: Float32Array): void {
-  const writer = new WavWriter('int16', 2, RATE);
-  writeFileSync(path, Buffer.concat([writer.header(sound.length / 2), writer.encode(sound, sound.length / 2)]));
-}
-
 /** Beside aubio's beat tracker on the same file: how long each takes, and how many of its beats are ours too. */
 function besideAubio(piece: Piece, folder: string): Figure[] {
   const path = join(folder, 'piece.wav');
-  write(path, piece.sound);
+  writeWav(path, piece.sound);
   const source = memorySource(piece.sound, 2);
   let theirs: number[] = [];
   const [ours, aubio] = [
@@ -76,59 +70,6 @@ function besideAubio(piece: Piece, folder: string): Figure[] {
     { name: 'Truth: our beats, F-measure', value: fMeasure(moments, piece.beats), unit: '' },
     { name: 'Truth: its beats, F-measure', value: fMeasure(theirs, piece.beats), unit: '' },
   ];
-}
-
-/** Mean difference of two sounds’ log spectra (43 ms frames), dB. */
-function spectralDifference(a: Float32Array, b: Float32Array): number {
-  const size = 2048;
-  const fft = new Fft(size);
-  const spectrum = (sound: Float32Array, at: number) => {
-    const real = Float64Array.from(
-      { length: size },
-      (_, i) => (sound[(at + i) * 2] ?? 0) * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)),
-    );
-    const imaginary = new Float64Array(size);
-    fft.forward(real, imaginary);
-    // Third-octave-like sums: what an ear tells apart.
-    const out: number[] = [];
-    for (let low = 4; low < size / 2; low = Math.ceil(low * 1.26)) {
-      let sum = 1e-6;
-      for (let k = low; k < Math.min(size / 2, low * 1.26); k += 1) sum += real[k]! ** 2 + imaginary[k]! ** 2;
-      out.push(10 * Math.log10(sum));
-    }
-    return out;
-  };
-  const all: number[] = [];
-  for (let at = RATE; at + size < Math.min(a.length, b.length) / 2 - RATE; at += size) {
-    const [one, other] = [spectrum(a, at), spectrum(b, at)];
-    all.push(mean(one.map((value, i) => Math.abs(value - other[i]!))));
-  }
-  return mean(all);
-}
-
-function besideRubberband(piece: Piece, folder: string): Figure[] {
-  const [input, output] = [join(folder, 'in.wav'), join(folder, 'out.wav')];
-  const sound = piece.sound.subarray(0, 30 * RATE * 2);
-  write(input, sound);
-  const figures: Figure[] = [];
-  for (const percent of [3, -3]) {
-    const speed = 1 + percent / 100;
-    const stretched = stretchedSource(memorySource(sound, 2), speed);
-    const ours = new Float32Array(stretched.frames * 2);
-    stretched.read(0, stretched.frames, ours);
-    if (spawnSync('rubberband', ['-q', '--time', String(1 / speed), input, output]).error) return [];
-    const reader = new WavReader(memoryBytes(new Uint8Array(readFileSync(output))));
-    const planes = [new Float32Array(reader.header.frames), new Float32Array(reader.header.frames)];
-    reader.read(0, reader.header.frames, planes);
-    const theirs = new Float32Array(reader.header.frames * 2);
-    for (let i = 0; i < reader.header.frames; i += 1) [theirs[i * 2], theirs[i * 2 + 1]] = [planes[0]![i]!, planes[1]![i]!];
-    figures.push({
-      name: `Nudge ${percent} % beside rubberband: spectral difference`,
-      value: spectralDifference(ours, theirs),
-      unit: 'dB',
-    });
-  }
-  return figures;
 }
 
 /** A new length each time: what a moving finger asks for. */
@@ -174,7 +115,7 @@ export function fitFigures(): Figure[] {
       ...speeds(three, `${(three.seconds / 60).toFixed(1)} min`, 1.5, 60),
       ...speeds(ten, `${(ten.seconds / 60).toFixed(1)} min`, null, 250),
       ...besideAubio(three, folder),
-      ...besideRubberband(three, folder),
+      ...nudgeFigures(three.sound.subarray(0, 30 * RATE * 2), 'a composed band'),
     ];
   } finally {
     rmSync(folder, { recursive: true });

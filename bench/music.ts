@@ -6,6 +6,7 @@ import { profileOf } from '../core/speech';
 import { memorySource, type PcmSource } from '../core/sound';
 import { RATE, framesOf } from '../core/units';
 import { median, table, timed, type Figure } from './figure';
+import { nudgeFigures } from './nudge';
 import { filesBelow, mixed, unpacked } from './packages';
 
 /**
@@ -198,4 +199,23 @@ function voiceFigures(): Figure[] {
   ];
 }
 
-console.log(table([...fitFigures(), ...bandFigures(), ...voiceFigures()]));
+/** Half a minute of recorded music, stereo. */
+function excerpt(path: string): Float32Array {
+  const opened = soundSource(path);
+  const { source } = opened;
+  const [first, frames] = [Math.floor(source.frames / 3), Math.min(30 * RATE, Math.floor(source.frames / 2))];
+  const page = new Float32Array(frames * source.channels);
+  source.read(first, frames, page);
+  opened.close();
+  return source.channels === 2 ? page : Float32Array.from({ length: frames * 2 }, (_, i) => page[i >> 1]!);
+}
+
+/** Plucked strings, an orchestra, drums. */
+function speedFigures(): Figure[] {
+  return ([1, 0, 5] as const).flatMap((i) => {
+    const [name, file] = PIECES[i];
+    return nudgeFigures(excerpt(filesBelow(unpacked(name), file)[0]!), file.replace('.ogg', ''));
+  });
+}
+
+console.log(table([...fitFigures(), ...bandFigures(), ...voiceFigures(), ...speedFigures()]));

@@ -8,7 +8,6 @@ import {
   nearestHidden,
   shaped,
   startFitting,
-  trailing,
   waysOf,
   type Answer,
   type Fitting,
@@ -120,13 +119,13 @@ const RING_FADE = 0.05;
 
 /** What takes up what the cuts leave; null where that is as near as was wished for. */
 function restOf(
-  { heard, piece }: Fitting,
+  { heard, piece, trailing }: Fitting,
   { way, off, fade }: Answer,
   wanted: number,
   allowed: number,
 ): { by: 'silence' | 'ring' | 'speed' } | null {
   if (way === 'nudge' || Math.abs(off) <= allowed) return null;
-  const silent = fade === null && off <= trailing(heard, piece) + allowed && off >= -silenceAfter(wanted) - allowed;
+  const silent = fade === null && off <= trailing + allowed && off >= -silenceAfter(wanted) - allowed;
   if (!silent) return { by: 'speed' };
   return { by: off > 0 && piece.to - heard.ending.sounding.to < off ? 'ring' : 'silence' };
 }
@@ -167,7 +166,7 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
     const timed = answer.way === 'nudge' || rest?.by === 'speed';
     const final = ending(
       shaped(answer, source.frames, timed ? wanted : null),
-      rest && rest.by !== 'speed' ? Math.min(answer.off, trailing(hearing, fitting.piece)) : 0,
+      rest && rest.by !== 'speed' ? Math.min(answer.off, fitting.trailing) : 0,
     );
     const played = stretchedSource(source, final.speed);
     const plan = planSpans(MEDIA, played.frames / RATE, final.spans);

@@ -4,7 +4,9 @@ import { RATE, type Seconds } from '../units';
 import type { Fitting } from './fitting';
 import { hidingOf, makeSplice, spliced, splicesOf, togetherOf, type Hiding, type Made, type Splice } from './splice';
 import { stopFade, stopNear } from './stop';
-import { HIDDEN, missPrice, oftenEnough, weave, type Length, type Path, type Taste } from './weave';
+import { HIDDEN, missPrice, type Length, type Taste } from './length';
+import type { Path } from './ways';
+import { oftenEnough, weave } from './weave';
 import { FIRST_WISH, allowedMiss, shortestSeconds, type Wish } from './wish';
 
 export type Way = 'weave' | 'loop' | 'stop' | 'nudge';
@@ -41,11 +43,10 @@ export interface Answer {
 /** A nudge goes unnoticed up to 6 %, is offered up to there, and allowed up to 20 % (common practice). */
 export const NUDGE = { unnoticed: 0.06, most: 0.2 } as const;
 /**
- * What takes up what the cuts leave: so many seconds of silence after the last sound, or that silence shortened, or the end of the last ring, which
- * fades a little sooner; then a change of speed, which
- * nobody hears up to 0.5 %, and more only where nothing else is left.
+ * What takes up what the cuts leave: so many seconds of silence after the last sound, or that silence shortened, or the end of the last ring
+ * (`trailing`); then a change of speed, which nobody hears up to 0.5 %, and more only where nothing else is left.
  */
-export const REST = { silence: 0.45, share: 0.0025, ring: 0.1, unheard: 0.005, more: 0.012 } as const;
+export const REST = { silence: 0.45, share: 0.0025, unheard: 0.005, more: 0.012 } as const;
 
 /** So much silence may follow the last sound, seconds: nobody minds a little more after a long piece. */
 export const silenceAfter = (wanted: Seconds): Seconds => Math.min(1, Math.max(REST.silence, REST.share * wanted));
@@ -120,12 +121,12 @@ export function weaveAnswer(fitting: Fitting, wanted: Seconds, wish: Wish, round
 const MENDINGS = 6;
 
 /** How far the cuts may miss: what is wished for, what silence takes up, and what a change of speed takes up unheard; the rest is not hidden any more. */
-function lengthsFor({ heard, beat, piece }: Fitting, wanted: Seconds, wish: Wish): Length[] {
+function lengthsFor({ heard, beat, trailing }: Fitting, wanted: Seconds, wish: Wish): Length[] {
   const perBar = heard.steady ? heard.perBar : 4;
   const near = allowedMiss(wish, beat * perBar, perBar);
   // Whoever wishes for beats or bars takes up the rest otherwise.
   const silent = typeof wish.near === 'number' || wish.near === 'frame';
-  const [short, long] = silent ? [silenceAfter(wanted), trailing(heard, piece)] : [0, 0];
+  const [short, long] = silent ? [silenceAfter(wanted), trailing] : [0, 0];
   const shares = [REST.unheard, REST.more, NUDGE.unnoticed];
   return shares.map((share, i) => ({
     wanted,
@@ -135,11 +136,6 @@ function lengthsFor({ heard, beat, piece }: Fitting, wanted: Seconds, wish: Wish
     unit: wanted * REST.unheard,
     most: near + wanted * share + (i === 2 ? 1 : 0),
   }));
-}
-
-/** What may go at the end, seconds: the silence after the last sound, or a little of its ring. */
-export function trailing({ ending }: Pick<Fitting['heard'], 'ending'>, piece: { readonly to: Seconds }): Seconds {
-  return Math.min(1, Math.max(REST.ring, piece.to - ending.sounding.to - 0.05));
 }
 
 /** A weave whose splices were made and listened to; where one is heard, its place is made dearer and another way is looked for. */

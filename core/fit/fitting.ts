@@ -19,6 +19,8 @@ export interface Fitting {
   readonly made: Workshop;
   /** A beat as it is played; what stands for one where there is none, seconds. */
   readonly beat: Seconds;
+  /** How much may go at the piece's end without being missed, seconds: silence, and the last of its ring. */
+  readonly trailing: Seconds;
   /** The web for a wish; kept while only the length changes. */
   web(wish: Pick<Wish, 'keep'>): Web;
 }
@@ -36,6 +38,7 @@ export function startFitting(heard: Hearing, source: PcmSource, piece: Stretch, 
     piece,
     prover: new Prover(around, steps),
     made: new Map(),
+    trailing: trailingOf(around, piece),
     beat: heard.steady && heard.moments.length > 3 ? (end - first) / (heard.moments.length - 1) : 0.5,
     web({ keep }) {
       const key = JSON.stringify(keep);
@@ -44,4 +47,27 @@ export function startFitting(heard: Hearing, source: PcmSource, piece: Stretch, 
       return last.web;
     },
   };
+}
+
+/** Quieter than this is silence, dB of full scale; no more of it is taken than SILENT. */
+const SILENCE = -60;
+const SILENT: Seconds = 1;
+/** So much of a ring may go, if what goes is so much quieter than the half second before it. */
+const RING: Seconds = 0.1;
+const FAINT = 18;
+
+function trailingOf(around: Surroundings, { from, to }: Stretch): Seconds {
+  const most = Math.min(SILENT, (to - from) / 4);
+  let silent = 0;
+  while (silent + 0.01 <= most && around.levelOf(to - silent - 0.06, to - silent - 0.01) < SILENCE) silent += 0.01;
+  const end = to - silent;
+  let ring = 0;
+  while (ring + 0.01 <= RING) {
+    const cut = end - ring - 0.01;
+    // Energies, not levels: a short stretch has less of it.
+    const gone = around.levelOf(cut, end) + 10 * Math.log10((end - cut) / 0.5);
+    if (gone > around.levelOf(cut - 0.5, cut) - FAINT) break;
+    ring += 0.01;
+  }
+  return silent + ring;
 }

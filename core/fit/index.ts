@@ -12,7 +12,6 @@ export {
   nudgeAnswer,
   silenceAfter,
   stopAnswer,
-  trailing,
   waysOf,
   weaveAnswer,
   weaveAnswers,

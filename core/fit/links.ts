@@ -20,6 +20,10 @@ export interface Web {
   readonly to: Int32Array;
   readonly shift: Float32Array;
   readonly cost: Float32Array;
+  /** The place that each link leaves, and by how much it makes the piece longer, seconds; all links, from the one that shortens it most. */
+  readonly leave: Int32Array;
+  readonly change: Float64Array;
+  readonly order: Int32Array;
   /** What was found out when a link was made into a splice and listened to: what it costs more (or less) than it seemed to. */
   readonly proved: Float32Array;
   /** A bar or what stands for one, seconds. */
@@ -39,8 +43,8 @@ export function dearness(share: number): number {
 }
 
 /** Links that are looked at closely for each place, and kept, each way. */
-const LOOKED = 12;
-const KEPT = 8;
+const LOOKED = 10;
+const KEPT = 7;
 /** Links of the same shift whose places are nearer than this are the same splice: the best of them stands for all. */
 const SAME: Seconds = 1.1;
 const SAME_SHIFT: Seconds = 0.06;
@@ -49,6 +53,8 @@ const LEAST: Seconds = 1;
 /** A splice that was found by the beat grid is off the bar: that costs as much as the bars are sure. */
 const OFF_BAR = 1.1;
 const OFF_BEAT = 0.5;
+/** What a seam that is not looked at counts for. */
+const UNSEEN = 0.6;
 /** What a link costs for how unlike what surrounds its two places is, though it may hide. */
 const UNLIKE = 0.5;
 /** A passage heard again soon tires: seconds that cost 1. */
@@ -68,8 +74,8 @@ export function prepareLinks(
   const { times } = places;
   const count = times.length;
   const prices = pricesOf(around, places, heard, piece, wish);
-  const bars = barPlaces(heard, times);
   const first = new Int32Array(count + 1);
+  const leave: number[] = [];
   const to: number[] = [];
   const shift: number[] = [];
   const cost: number[] = [];
@@ -79,11 +85,15 @@ export function prepareLinks(
     for (const way of [1, -1] as const) {
       const found: { land: number; price: number; by: number }[] = [];
       for (const land of cheapest(prices, times, count, i, way)) {
+        const least = prices[i * count + land]!;
+        // The beat only adds to it.
+        if (found.length >= KEPT && least >= found[KEPT - 1]!.price) continue;
         const { price, by } = inTime(steps, places, i, land);
-        found.push({ land, by, price: prices[i * count + land]! + price + offBar(bars, i, land) });
+        found.push({ land, by, price: least + price });
+        found.sort((a, b) => a.price - b.price);
       }
-      found.sort((a, b) => a.price - b.price);
       for (const one of found.slice(0, KEPT)) {
+        leave.push(i);
         to.push(one.land);
         shift.push(one.by);
         cost.push(one.price);
@@ -91,12 +101,16 @@ export function prepareLinks(
     }
   }
   first[count] = to.length;
+  const change = Float64Array.from(to, (land, k) => times[leave[k]!]! - times[land]! - shift[k]!);
   return {
     piece,
     times,
     first,
     to: Int32Array.from(to),
     shift: Float32Array.from(shift),
+    leave: Int32Array.from(leave),
+    change,
+    order: Int32Array.from(change.keys()).sort((a, b) => change[a]! - change[b]!),
     cost: Float32Array.from(cost),
     proved: new Float32Array(cost.length),
     bar: barSeconds(heard),
@@ -155,6 +169,7 @@ function pricesOf(
   const prices = new Float32Array(count * count).fill(Infinity);
   const banned = Uint8Array.from(times, (at, i) => Number(i === 0 || i === count - 1 || keep.some((one) => within(at, one))));
   const words = voiceCosts(heard, times);
+  const bars = barPlaces(heard, times);
   const earliest = piece.from + ENDS;
   // The last chord is always led up to, where there is one: in noise the last onset may be the first.
   const { lastChord } = heard.ending;
@@ -162,37 +177,81 @@ function pricesOf(
   const latest = Math.min(piece.to - ENDS, chord - 0.02);
   const { chromaBefore, chromaAfter, colourBefore, colourAfter, levelBefore, levelAfter, seamBefore, seamAfter, change } = sides;
   const opening = piece.from + Math.min(12, (piece.to - piece.from) / 8);
+  /** The price of leaving at i and going on at j; what is alike around both excuses a step. */
+  const price = (i: number, j: number, alike: Alike): number => {
+    const harmony = around.rank('harmony', unlike(chromaBefore, i * 12, chromaAfter, j * 12));
+    const colour = around.rank('colour', apart(colourBefore, i * COLOURS, colourAfter, j * COLOURS));
+    const level = around.rank('level', Math.abs(levelAfter[j]! - levelBefore[i]!));
+    let sum =
+      dearness(Math.min(harmony, alike.harmony) / HIDES.harmony) +
+      dearness(Math.min(colour, alike.colour) / HIDES.colour) +
+      dearness(Math.min(level, alike.level) / HIDES.level);
+    if (sum > 4) return Infinity;
+    // The same music on both sides is better than what only hides.
+    sum += UNLIKE * alike.far * alike.far + Math.max(words[i]!, words[j]!) + offBar(bars, i, j) + skipped(times[i]!, times[j]!, keep);
+    const back = times[i]! - times[j]!;
+    if (back > 0) sum += TIRES / Math.max(2, back);
+    // A way back to the opening is a beginning, not a going on.
+    if (back > 0 && times[j]! < opening) sum += 0.3;
+    if (times[j]! > chord - LEAD_UP) sum += LEAD_PRICE * (1 - (chord - times[j]!) / LEAD_UP);
+    return sum;
+  };
+  const alike = { harmony: 0, colour: 0, level: 0, far: 0 };
   for (let i = 1; i < count - 1; i += 1) {
-    if (banned[i] || times[i]! < earliest || times[i]! > latest) continue;
-    for (let j = 1; j < count - 1; j += 1) {
-      const back = times[i]! - times[j]!;
-      if (banned[j] || times[j]! > latest || Math.abs(back) < LEAST) continue;
-      const harmony = around.rank('harmony', unlike(chromaBefore, i * 12, chromaAfter, j * 12));
+    if (banned[i] || times[i]! > latest) continue;
+    for (let j = i + 1; j < count - 1; j += 1) {
+      if (banned[j] || times[j]! > latest || times[j]! < earliest || times[j]! - times[i]! < LEAST) continue;
       const [hb, ha] = [unlike(chromaBefore, i * 12, chromaBefore, j * 12), unlike(chromaAfter, i * 12, chromaAfter, j * 12)];
-      const colour = around.rank('colour', apart(colourBefore, i * COLOURS, colourAfter, j * COLOURS));
       const cb = apart(colourBefore, i * COLOURS, colourBefore, j * COLOURS);
       const ca = apart(colourAfter, i * COLOURS, colourAfter, j * COLOURS);
-      const level = around.rank('level', Math.abs(levelAfter[j]! - levelBefore[i]!));
       const lc = Math.min(Math.abs(levelBefore[i]! - levelBefore[j]!), Math.abs(levelAfter[i]! - levelAfter[j]!));
-      const [hr, cr] = [around.rank('harmony', Math.min(hb, ha)), around.rank('colour', Math.min(cb, ca))];
-      let sum =
-        dearness(Math.min(harmony, EXCUSE * hr) / HIDES.harmony) +
-        dearness(Math.min(colour, EXCUSE * cr) / HIDES.colour) +
-        dearness(Math.min(level, EXCUSE * around.rank('level', lc)) / HIDES.level);
-      if (sum > 4) continue;
-      const seam = spectralChange(seamBefore, i * SEAM_BANDS, seamAfter, j * SEAM_BANDS);
-      sum += dearness(seam / Math.max(change[i]!, change[j]!, around.usualChange) / HIDES.seam);
-      // The same music on both sides is better than what only hides.
-      const far = (around.rank('harmony', Math.max(hb, ha)) + around.rank('colour', Math.max(cb, ca))) / 2;
-      sum += UNLIKE * far * far + Math.max(words[i]!, words[j]!) + skipped(times[i]!, times[j]!, keep);
-      if (back > 0) sum += TIRES / Math.max(2, back);
-      // A way back to the opening is a beginning, not a going on.
-      if (back > 0 && times[j]! < opening) sum += 0.3;
-      if (times[j]! > chord - LEAD_UP) sum += LEAD_PRICE * (1 - (chord - times[j]!) / LEAD_UP);
-      prices[i * count + j] = sum;
+      alike.harmony = EXCUSE * around.rank('harmony', Math.min(hb, ha));
+      alike.colour = EXCUSE * around.rank('colour', Math.min(cb, ca));
+      alike.level = EXCUSE * around.rank('level', lc);
+      alike.far = (around.rank('harmony', Math.max(hb, ha)) + around.rank('colour', Math.max(cb, ca))) / 2;
+      if (times[i]! >= earliest) prices[i * count + j] = price(i, j, alike);
+      prices[j * count + i] = price(j, i, alike);
+    }
+  }
+  const boxes = new Int32Array(BOXES + 1);
+  for (let i = 1; i < count - 1; i += 1) {
+    const row = prices.subarray(i * count, (i + 1) * count);
+    const worth = [seenBelow(row.subarray(0, i), boxes), seenBelow(row.subarray(i), boxes)];
+    for (let j = 1; j < count - 1; j += 1) {
+      if (row[j] === Infinity) continue;
+      if (row[j]! > worth[Number(j > i)]!) row[j]! += UNSEEN;
+      else {
+        const seam = spectralChange(seamBefore, i * SEAM_BANDS, seamAfter, j * SEAM_BANDS);
+        row[j]! += dearness(seam / Math.max(change[i]!, change[j]!, around.usualChange) / HIDES.seam);
+      }
     }
   }
   return prices;
+}
+
+/** The seam of so many links is looked at for each place and way, of those that cost least without it. */
+const SEEN = 80;
+const BOXES = 80;
+
+/** The price below which about SEEN links of a row lie. */
+function seenBelow(row: Float32Array, boxes: Int32Array): number {
+  boxes.fill(0);
+  for (const price of row) boxes[price < 4 ? Math.floor((price * BOXES) / 4) : BOXES]! += 1;
+  let sum = 0;
+  for (let box = 0; box < BOXES; box += 1) {
+    sum += boxes[box]!;
+    if (sum >= SEEN) return ((box + 1) * 4) / BOXES;
+  }
+  return Infinity;
+}
+
+/** How much what leads up to two places, or what follows them, is the same: shares that a step counts for at the most. */
+interface Alike {
+  readonly harmony: number;
+  readonly colour: number;
+  readonly level: number;
+  /** How unlike both sides are, share of the piece's own steps. */
+  readonly far: number;
 }
 
 /** What it costs that the beat is not carried on, and the shift with which it is. */

@@ -20,7 +20,9 @@ export interface Proof {
 export type Heard = Kind | 'seam' | 'beat' | 'click' | 'hole';
 
 /** A join is made with so much of the piece on either side, and looked for clicks and holes this near to it, seconds. */
-const AROUND: Seconds = 0.5;
+const AROUND: Seconds = 0.16;
+/** The piece's own edges are those of half a second. */
+const BLOCK: Seconds = 0.5;
 const CLICK: Seconds = 0.03;
 const HOLE: Seconds = 0.12;
 /** By how much 20 ms at the join may be quieter than both sides are there (common practice), dB. */
@@ -36,7 +38,9 @@ export class Prover {
   private readonly left = new Float32Array(this.size * 2);
   private readonly right = new Float32Array(this.size * 2);
   private readonly seams = new Float32Array(SEAM_BANDS * 2);
-  private readonly edges = new Float32Array(this.size * 2);
+  private readonly block = new Float32Array(framesOf(BLOCK) + 2);
+  private readonly edges = new Float32Array(framesOf(BLOCK));
+  private readonly usual = new Map<number, number>();
   private readonly known = new Map<string, Proof>();
 
   constructor(
@@ -67,7 +71,7 @@ export class Prover {
       level: step('level') / HIDES.level,
       seam: this.seam(sides) / HIDES.seam,
       beat: this.beat(from, to) / HIDES.beat,
-      click: this.click(),
+      click: this.click(from, to),
       hole: this.hole() / HOLE_MOST,
     };
     let by: Heard = 'harmony';
@@ -115,23 +119,30 @@ export class Prover {
   }
 
   /** The sharpest edge at the join over those around it and those that both sides have there. */
-  private click(): number {
-    const { size, edges } = this;
+  private click(from: Seconds, to: Seconds): number {
+    const { size } = this;
     const near = framesOf(CLICK);
     const sharpest = (sound: Float32Array) => {
       let most = 0;
       for (let i = size - near; i < size + near; i += 1) most = Math.max(most, Math.abs(sound[i - 1]! - 2 * sound[i]! + sound[i + 1]!));
       return most;
     };
-    const { mono } = this;
-    let count = 0;
-    for (let i = 1; i + 1 < mono.length; i += 1) {
-      if (i >= size - near && i < size + near) continue;
-      edges[count] = Math.abs(mono[i - 1]! - 2 * mono[i]! + mono[i + 1]!);
-      count += 1;
-    }
-    const usual = highest(edges, count, 0.001);
-    return sharpest(mono) / Math.max(usual, Math.hypot(sharpest(this.left), sharpest(this.right)), 1e-5);
+    const usual = Math.max(this.edgesAt(from - BLOCK / 2), this.edgesAt(to + BLOCK / 2));
+    return sharpest(this.mono) / Math.max(usual, Math.hypot(sharpest(this.left), sharpest(this.right)), 1e-5);
+  }
+
+  /** The edge that one in a thousand exceeds around a moment of the piece. */
+  private edgesAt(at: Seconds): number {
+    const index = Math.max(0, Math.floor(at / BLOCK));
+    const known = this.usual.get(index);
+    if (known !== undefined) return known;
+    const { block, edges } = this;
+    monoOf(this.around.source, index * edges.length, block.length, block);
+    for (let i = 0; i < edges.length; i += 1) edges[i] = Math.abs(block[i]! - 2 * block[i + 1]! + block[i + 2]!);
+    edges.sort();
+    const value = edges[Math.floor(edges.length * 0.999)]!;
+    this.usual.set(index, value);
+    return value;
   }
 
   /** How much quieter any 20 ms near the join is than the quieter of both sides at that moment, dB. */
@@ -151,16 +162,4 @@ export class Prover {
     }
     return most;
   }
-}
-
-/** The value that a share of the first `count` values exceeds, to a hundredth of a decade (their order is kept). */
-function highest(values: Float32Array, count: number, share: number): number {
-  const boxes = new Int32Array(800);
-  for (let i = 0; i < count; i += 1) boxes[Math.max(0, Math.min(799, Math.floor((Math.log10(values[i]! + 1e-9) + 8) * 100)))]! += 1;
-  let left = count * share;
-  for (let k = 799; k >= 0; k -= 1) {
-    left -= boxes[k]!;
-    if (left <= 0) return 10 ** ((k + 0.5) / 100 - 8);
-  }
-  return 0;
 }

@@ -107,6 +107,32 @@ export function monoOf(source: PcmSource, first: number, count: number, into: Fl
   for (let i = 0; i < count; i += 1) into[i] = (page[i * 2]! + page[i * 2 + 1]!) * 0.5;
 }
 
+/** The share of a list of values that are smaller than one, [0, 1]: asked for a million times, so boxes say where to begin to look. */
+class Ranks {
+  private readonly sorted: Float32Array;
+  private readonly below = new Uint16Array(BOXES + 1);
+  private readonly scale: number;
+
+  constructor(values: Float32Array) {
+    this.sorted = values.slice().sort();
+    this.scale = BOXES / Math.max(1e-9, this.sorted.at(-1) ?? 1);
+    for (let box = 0, i = 0; box <= BOXES; box += 1) {
+      while (i < this.sorted.length && this.sorted[i]! * this.scale < box) i += 1;
+      this.below[box] = i;
+    }
+  }
+
+  of(value: number): number {
+    const { sorted, below } = this;
+    const count = sorted.length;
+    if (count === 0) return 1;
+    let i = below[Math.max(0, Math.min(BOXES, Math.floor(value * this.scale)))]!;
+    while (i < count && sorted[i]! < value) i += 1;
+    return i / count;
+  }
+}
+const BOXES = 512;
+
 /** Everything that is asked of a piece again and again when joins in it are weighed. */
 export class Surroundings {
   /** Onset strength, one value a texture frame, what is usual there taken off. */
@@ -115,7 +141,7 @@ export class Surroundings {
   private readonly chroma: Float32Array;
   private readonly power: Float64Array;
   private readonly cosines: Float32Array;
-  private readonly steps: Record<Kind, Float32Array>;
+  private readonly ranks: Record<Kind, Ranks>;
   /** What the piece's spectrum changes by at three of four moments anyway, dB. */
   readonly usualChange: number;
 
@@ -141,8 +167,8 @@ export class Surroundings {
       (_, i) => looked[Math.floor((i * looked.length) / STEPS)] ?? looked[i]!,
     );
     const own = this.sidesAt(some, false);
-    const all = (kind: Kind) => Float32Array.from(some, (_, i) => this.step(kind, own, i, own, i)).sort();
-    this.steps = { harmony: all('harmony'), colour: all('colour'), level: all('level') };
+    const all = (kind: Kind) => new Ranks(Float32Array.from(some, (_, i) => this.step(kind, own, i, own, i)));
+    this.ranks = { harmony: all('harmony'), colour: all('colour'), level: all('level') };
     const { change } = this.sidesAt(evenly(0.5, seconds - 0.5, LOOKS));
     this.usualChange = Math.max(0.5, change.slice().sort()[Math.floor(change.length * 0.75)] ?? 1);
   }
@@ -170,14 +196,7 @@ export class Surroundings {
 
   /** The share of the piece's own steps that are smaller, [0, 1]. */
   rank(kind: Kind, step: number): number {
-    const list = this.steps[kind];
-    let [low, high] = [0, list.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (list[middle]! < step) low = middle + 1;
-      else high = middle;
-    }
-    return list.length === 0 ? 1 : low / list.length;
+    return this.ranks[kind].of(step);
   }
 
   /** What sounds around moments. @param seams whether the spectra at the seam are read, too. */

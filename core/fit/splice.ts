@@ -25,8 +25,9 @@ const JOINS: readonly Seconds[] = [0.02, 0.05, 0.12, 0.25];
 const BELIEVED: Seconds = 0.036;
 /** Looked at on either side of a splice for how long its crossfade may be. */
 const LOOK: Seconds = 0.06;
-/** A splice that hides as well as this is not tried otherwise. */
+/** A splice that hides as well as this is not tried otherwise; what another crossfade, an earlier cut or another shift may mend. */
 const WELL = 0.8;
+const MENDED = ['seam', 'beat', 'click', 'hole'] as const satisfies readonly Heard[];
 
 /** A splice between two places of a piece, made in the way in which it is heard least. */
 export interface Made {
@@ -63,7 +64,8 @@ export function makeSplice(prover: Prover, leave: Seconds, land: Seconds, keep: 
     const proof = prover.prove(to, from, over);
     if (!best || proof.cost + 0.2 * proof.worst < best.proof.cost + 0.2 * best.proof.worst) best = { to, from, join: over, proof };
   };
-  const fine = () => best!.proof.worst <= WELL;
+  // Another crossfade or shift changes nothing about how unlike the two places are.
+  const fine = () => MENDED.every((one) => best!.proof.shares[one] <= WELL);
   attempt(shift, EARLY[0]!, null);
   for (const by of shift === 0 ? [0] : [shift, 0]) {
     for (const early of EARLY) {
