@@ -68,8 +68,14 @@ export function answersFor(fitting: Fitting, wanted: Seconds, wish: Wish = FIRST
     ...(bound || wish.ending === 'fade' ? [] : [loopAnswer(fitting, wanted, wish), nudgeAnswer(fitting, wanted, NUDGE.unnoticed)]),
     bound || wish.ending === 'own' ? null : stopAnswer(fitting, wanted, wish),
   ].filter((one): one is Answer => one !== null);
-  return all.sort((a, b) => worth(b) - worth(a)).filter((one, i, list) => list.slice(0, i).every((other) => different(one, other)));
+  // A change of speed is hardly heard, and yet a length that needs none is better.
+  const [length] = lengthsFor(fitting, wanted, wish);
+  const exact = (one: Answer) => worth(one) - (one.way === 'nudge' ? 0 : EXACT * missPrice(one.off, length!, HIDDEN));
+  return all.sort((a, b) => exact(b) - exact(a)).filter((one, i, list) => list.slice(0, i).every((other) => different(one, other)));
 }
+
+/** What the price of a miss counts for beside how well an answer hides. */
+const EXACT = 0.08;
 
 /** What ranks answers: how well they hide, a real ending, and a length that is near. */
 function worth({ way, quality, off, seconds, splices, worn }: Answer): number {
@@ -249,12 +255,16 @@ export function loopAnswer(fitting: Fitting, wanted: Seconds, wish: Wish): Answe
       const loop: Loop = { from: start, to: times[end]!, fold: { lead: 0, tail: 0 } };
       const passes = passesFor(loop, wanted, piece.from, piece.to);
       if (passes < 2) continue;
-      const off = Math.abs(loopSeconds(loop, passes, piece.from, piece.to) - wanted);
-      if (off > length!.most) continue;
+      const off = loopSeconds(loop, passes, piece.from, piece.to) - wanted;
+      if (Math.abs(off) > length!.most) continue;
       // Long passages do not tire; the splice is heard at each pass.
       const bars = seconds / web.bar;
       const uneven = heard.steady ? Math.min(0.3, Math.abs(bars - Math.round(bars)) * 2) : 0;
-      found.push({ loop, passes, price: web.cost[k]! + web.proved[k]! + uneven + 0.05 * off + 0.08 * passes + 4 / seconds });
+      found.push({
+        loop,
+        passes,
+        price: web.cost[k]! + web.proved[k]! + uneven + missPrice(off, length!, HIDDEN) + 0.08 * passes + 4 / seconds,
+      });
     }
   }
   found.sort((a, b) => a.price - b.price);

@@ -20,6 +20,8 @@ export interface Step {
   /** The shift that suits both sides best, and how well they meet then, correlation. */
   readonly by: Seconds;
   readonly alike: number;
+  /** How well they meet with the shift that suits them best, however far it is, correlation. */
+  readonly most: number;
 }
 
 /** Onsets at half the texture's rate, with running sums, for comparing many places with each other. */
@@ -95,13 +97,18 @@ export class Steps {
     const { before, after, both } = this;
     this.correlations(p, q, -SIDE, 0, before);
     this.correlations(p, q, 0, SIDE, after);
-    for (let i = 0; i < both.length; i += 1) both[i] = (before[i]! + after[i]!) / 2;
+    let most = 0;
+    for (let i = 0; i < both.length; i += 1) {
+      both[i] = (before[i]! + after[i]!) / 2;
+      if (both[i]! > most) most = both[i]!;
+    }
     const [b, a, c] = [nearest(before), nearest(after), nearest(both)];
     return {
       before: b && b.alike > MEET ? b.by / RATE : null,
       after: a && a.alike > MEET ? a.by / RATE : null,
       by: c ? c.by / RATE : 0,
       alike: c ? c.alike : 0,
+      most,
     };
   }
 

@@ -31,7 +31,7 @@ export interface Web {
 }
 
 /** The bounds: shares of the piece's own steps for harmony, colour and level, a ratio to its own changes for the seam, seconds for the beat. */
-export const HIDES = { harmony: 0.9, colour: 0.88, level: 0.95, seam: 1.25, beat: 0.03 } as const;
+export const HIDES = { harmony: 0.9, colour: 0.85, level: 0.95, seam: 1.25, beat: 0.03 } as const;
 /** Where one side of a join is the same music as what would have been heard there, that excuses a step: an excuse has to be clearer than a pass. */
 export const EXCUSE = 1.2;
 
@@ -52,7 +52,7 @@ const SAME_SHIFT: Seconds = 0.06;
 const LEAST: Seconds = 1;
 /** A splice that was found by the beat grid is off the bar: that costs as much as the bars are sure. */
 const OFF_BAR = 1.1;
-const OFF_BEAT = 0.5;
+const OFF_BEAT = 1.3;
 /** What a seam that is not looked at counts for. */
 const UNSEEN = 0.6;
 /** What a link costs for how unlike what surrounds its two places is, though it may hide. */
@@ -264,14 +264,18 @@ function inTime(steps: Steps, { times, clearBefore, clearAfter }: Places, leave:
   const off = [step.before, step.after].filter((one): one is number => one !== null).map((one) => Math.abs(one - by));
   const worst = off.length === 0 ? 0 : Math.max(...off);
   const missed = step.alike < MEET ? 0.4 : 0;
-  return { price: counts * (dearness(worst / HIDES.beat) + 0.3 * (1 - Math.max(0, step.alike)) + missed), by };
+  // Where another shift suits better, this one may be half a beat off.
+  const better = BETTER * Math.max(0, 1 - step.alike / Math.max(MEET, step.most));
+  return { price: counts * (dearness(worst / HIDES.beat) + 0.3 * (1 - Math.max(0, step.alike)) + missed + better), by };
 }
 
+/** What it costs that the onsets would meet twice as well with another shift. */
+const BETTER = 3;
 /** Beats are put in step by so much at most, seconds. */
 const MOST_SHIFT: Seconds = 0.05;
 
 interface Bars {
-  /** Place in the bar, beats and fractions; −1 where nobody can tell. */
+  /** Place in the bar, beats and fractions, a little below 0 where something sets in early; NaN where nobody can tell. */
   readonly places: Float32Array;
   readonly perBar: number;
   readonly sure: number;
@@ -284,7 +288,7 @@ function barPlaces(heard: Hearing, times: Float64Array): Bars | null {
   const places = Float32Array.from(times, (at) => {
     while (k + 2 < moments.length && moments[k + 1]! <= at + 0.02) k += 1;
     const within = (at - moments[k]!) / (moments[k + 1]! - moments[k]!);
-    return within < -0.5 || within > 1.5 ? -1 : placeInBar(heard, k) + within;
+    return within < -0.5 || within > 1.5 ? NaN : placeInBar(heard, k) + within;
   });
   return { places, perBar: heard.perBar, sure: heard.barSure };
 }
@@ -292,13 +296,12 @@ function barPlaces(heard: Hearing, times: Float64Array): Bars | null {
 /** What it costs that a splice changes the place in the bar, or in the beat. */
 function offBar(bars: Bars | null, leave: number, land: number): number {
   if (!bars) return 0;
-  const [a, b] = [bars.places[leave]!, bars.places[land]!];
-  if (a < 0 || b < 0) return 0;
-  const apart = b - a;
+  const apart = bars.places[land]! - bars.places[leave]!;
+  if (Number.isNaN(apart)) return 0;
   const beat = Math.abs(apart - Math.round(apart));
   const off = beat > 0.15 ? OFF_BEAT : 0;
   const round = ((Math.round(apart) % bars.perBar) + bars.perBar) % bars.perBar;
-  return off + (round === 0 || bars.perBar < 2 ? 0 : OFF_BAR * Math.max(0.3, bars.sure));
+  return off + (round === 0 || bars.perBar < 2 ? 0 : OFF_BAR * Math.max(0.4, bars.sure));
 }
 
 /** A splice lies a hair before its place: at the end of a passage it would fall within. */
