@@ -164,8 +164,10 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
     const allowed = near === 'frame' ? 0 : typeof near === 'number' ? near : Infinity;
     const rest = restOf(fitting, answer, wanted, allowed);
     const timed = answer.way === 'nudge' || rest?.by === 'speed';
+    // A speed is changed no more than it takes to be as near as was wished for.
+    const aimed = rest?.by === 'speed' ? wanted + Math.sign(answer.off) * 0.8 * allowed : wanted;
     const final = ending(
-      shaped(answer, source.frames, timed ? wanted : null),
+      shaped(answer, source.frames, timed ? aimed : null),
       rest && rest.by !== 'speed' ? Math.min(answer.off, fitting.trailing) : 0,
     );
     const played = stretchedSource(source, final.speed);
@@ -175,7 +177,7 @@ export function fit(path: string, options: FitOptions, format: WavFormat): strin
     const writer = new WavWriter(format);
     const loud = { ...faded, master: source.channels === 1 ? Math.SQRT2 : 1 };
     // Silence is added up to the wanted length; a ring that was shortened as far as it may be is near enough.
-    const frames = timed || (rest && answer.off < 0) ? framesOf(wanted) : plan.frames;
+    const frames = timed ? framesOf(aimed) : rest && answer.off < 0 ? framesOf(wanted) : plan.frames;
     writePlan(out, writer, loud, new Map([[MEDIA, played]]), { first: 0, frames });
     const report = JSON.stringify(
       {

@@ -25,8 +25,8 @@ export interface Length {
   readonly most: Seconds;
 }
 
-/** What it costs to miss within what was wished for, what is taken up unheard, what the speed takes up, and how that grows. */
-const MISS_PRICE = { near: 0.06, unheard: 0.12, speed: 0.7, unit: 0.6 } as const;
+/** What it costs to miss within what was wished for, what is taken up unheard, what the speed takes up, how that grows, and how it grows where it may be heard. */
+const MISS_PRICE = { near: 0.06, unheard: 0.12, speed: 1.2, unit: 0.6, more: 3 } as const;
 
 /** What a miss costs; positive is too long. */
 export function missPrice(off: Seconds, { near, short, long, unit }: Length, { miss }: Taste): number {
@@ -34,7 +34,8 @@ export function missPrice(off: Seconds, { near, short, long, unit }: Length, { m
   if (by <= near) return near > 0 ? (miss * MISS_PRICE.near * by) / near : 0;
   const unheard = off < 0 ? short : long;
   if (by <= near + unheard) return miss * (MISS_PRICE.near + (MISS_PRICE.unheard * (by - near)) / unheard);
-  return miss * (MISS_PRICE.speed + (MISS_PRICE.unit * (by - near)) / unit);
+  const units = (by - near) / unit;
+  return miss * (MISS_PRICE.speed + MISS_PRICE.unit * units + MISS_PRICE.more * Math.max(0, units - 1));
 }
 
 /** How much too short and too long a way may be, seconds. */

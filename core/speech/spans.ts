@@ -38,7 +38,7 @@ const HIGHEST_VOICE = 420;
 const SPEAKS = 0.6;
 const GOES_ON_SPEAKING = 0.3;
 const SURE = 0.7;
-const SURE_SHORT = 0.78;
+const SURE_SHORT = 0.75;
 /** What stands still as notes do has to be surer: nine in ten phrases of voices nobody fitted anything to are less still than this. */
 const STILL = 0.3;
 const STILL_PRICE = 1;
