@@ -19,8 +19,11 @@ const BLOCK = STEP_RATE / 2;
 const LOWS = 6;
 const LOUDS = 8;
 export const INPUTS = AROUND.length * USED + USED + LOOKS.length * 3 + 4;
-/** Every so many steps it is asked. */
-export const ASKED = 2;
+/** Every so many steps it is asked where it is in doubt, and elsewhere; what is no doubt, and no change. */
+const ASKED = 2;
+const SELDOM = 6;
+const DOUBT = 0.15;
+const CHANGE = 0.1;
 
 /** What the network is asked about moments of a sound. */
 export class Inputs {
@@ -125,25 +128,68 @@ function around(values: Float32Array, width: number, reach: number, pick: (a: nu
   return out;
 }
 
-/** For each step how likely it is that somebody speaks, [0, 1]. */
-export function voiceOf(features: Features): Float32Array {
-  const inputs = new Inputs(features);
-  const { frames } = features;
-  const row = new Float32Array(INPUTS);
-  const out = new Float32Array(frames);
-  const width = INPUTS + 1;
-  for (let frame = 0; frame < frames; frame += ASKED) {
-    inputs.write(frame, row);
-    let sum = WEIGHTS[HIDDEN * width + HIDDEN]! / SCALE;
+/** The network, four hidden units side by side: each input is read once for all four. */
+class Network {
+  private readonly row = new Float32Array(INPUTS);
+  private readonly weights: Float64Array;
+  private readonly biases: Float64Array;
+  private readonly out: Float64Array;
+
+  constructor(private readonly inputs: Inputs) {
+    const width = INPUTS + 1;
+    this.weights = new Float64Array(HIDDEN * INPUTS);
+    this.biases = Float64Array.from({ length: HIDDEN }, (_, unit) => WEIGHTS[unit * width + INPUTS]! / SCALE);
+    this.out = Float64Array.from({ length: HIDDEN + 1 }, (_, unit) => WEIGHTS[HIDDEN * width + unit]! / SCALE);
     for (let unit = 0; unit < HIDDEN; unit += 1) {
-      const first = unit * width;
-      let value = WEIGHTS[first + INPUTS]!;
-      for (let i = 0; i < INPUTS; i += 1) value += WEIGHTS[first + i]! * row[i]!;
-      if (value > 0) sum += ((value / SCALE) * WEIGHTS[HIDDEN * width + unit]!) / SCALE;
+      const first = (unit >> 2) * 4 * INPUTS + (unit & 3);
+      for (let i = 0; i < INPUTS; i += 1) this.weights[first + i * 4] = WEIGHTS[unit * width + i]! / SCALE;
     }
-    const likely = 1 / (1 + Math.exp(-sum));
-    out[frame] = likely;
-    if (frame + 1 < frames) out[frame + 1] = likely;
+  }
+
+  /** How likely it is that somebody speaks at a step, [0, 1]. */
+  ask(frame: number): number {
+    const { row, weights, biases, out } = this;
+    this.inputs.write(frame, row);
+    let sum = out[HIDDEN]!;
+    for (let unit = 0, k = 0; unit < HIDDEN; unit += 4) {
+      let a = biases[unit]!;
+      let b = biases[unit + 1]!;
+      let c = biases[unit + 2]!;
+      let d = biases[unit + 3]!;
+      for (let i = 0; i < INPUTS; i += 1, k += 4) {
+        const value = row[i]!;
+        a += value * weights[k]!;
+        b += value * weights[k + 1]!;
+        c += value * weights[k + 2]!;
+        d += value * weights[k + 3]!;
+      }
+      if (a > 0) sum += a * out[unit]!;
+      if (b > 0) sum += b * out[unit + 1]!;
+      if (c > 0) sum += c * out[unit + 2]!;
+      if (d > 0) sum += d * out[unit + 3]!;
+    }
+    return 1 / (1 + Math.exp(-sum));
+  }
+}
+
+/** For each step how likely it is that somebody speaks, [0, 1]: asked now and then, and closely where it changes or is in doubt. */
+export function voiceOf(features: Features): Float32Array {
+  const { frames } = features;
+  const out = new Float32Array(frames);
+  if (frames === 0) return out;
+  const network = new Network(new Inputs(features));
+  out[0] = network.ask(0);
+  for (let from = 0; from < frames - 1; from += SELDOM) {
+    const to = Math.min(frames - 1, from + SELDOM);
+    out[to] = network.ask(to);
+    const [a, b] = [out[from]!, out[to]!];
+    const settled = Math.abs(a - b) < CHANGE && (Math.max(a, b) < DOUBT || Math.min(a, b) > 1 - DOUBT);
+    for (let i = from + 1; i < to; i += 1) {
+      if (settled) out[i] = a + ((b - a) * (i - from)) / (to - from);
+      else out[i] = (i - from) % ASKED === 0 ? network.ask(i) : -1;
+    }
+    // Between two that were asked it is the mean of them.
+    for (let i = from + 1; i < to; i += 1) if (out[i]! < 0) out[i] = (out[i - 1]! + Math.max(0, out[i + 1]!)) / 2;
   }
   return out;
 }
