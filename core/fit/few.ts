@@ -1,6 +1,6 @@
 import type { Seconds } from '../units';
 import { missPrice, reachOf, type Length, type Taste } from './length';
-import type { Path, Ways } from './ways';
+import { pathOf, type Path, type Ways } from './ways';
 
 /**
  * The way of least cost with two splices at most, and with none that are to meet anything; null where there is none. All pairs are looked
@@ -45,22 +45,4 @@ export function shortWay({ web, price, end, begin, start, last, lost }: Ways, le
     }
   }
   return found ? pathOf({ web, begin, last }, two < 0 ? (one < 0 ? [] : [one]) : [one, two], best) : null;
-}
-
-/** The way that goes along links, in order. */
-export function pathOf({ web, begin, last }: Pick<Ways, 'web' | 'begin' | 'last'>, links: readonly number[], cost: number): Path {
-  const { times, leave, to, shift } = web;
-  let from = times[begin]!;
-  const spans = links.map((k) => {
-    const span = { from, to: times[leave[k]!]! };
-    from = times[to[k]!]! + shift[k]!;
-    return span;
-  });
-  spans.push({ from, to: times[last]! });
-  return {
-    spans,
-    seconds: spans.reduce((sum, span) => sum + span.to - span.from, 0),
-    jumps: links.map((link) => ({ leave: leave[link]!, land: to[link]!, link })),
-    cost,
-  };
 }

@@ -1,7 +1,6 @@
 import type { Seconds } from '../units';
-import { pathOf } from './few';
 import { missPrice, reachOf, type Length, type Taste } from './length';
-import type { Path, Ways } from './ways';
+import { pathOf, type Path, type Ways } from './ways';
 import { MET, type Meet } from './wish';
 
 /** Finest step of the time that has passed, seconds, and most cells of the table: its memory is bounded. */

@@ -65,6 +65,24 @@ export function waysOf(web: Web, own: Float32Array, wish: Wish, step: Seconds): 
   return { web, price, end, length, begin: beginsAt(dropped), start: firstAfter(times, dropped, shortest), last, dropped, lost, least };
 }
 
+/** The way that goes along links, in order. */
+export function pathOf({ web, begin, last }: Pick<Ways, 'web' | 'begin' | 'last'>, links: readonly number[], cost: number): Path {
+  const { times, leave, to, shift } = web;
+  let from = times[begin]!;
+  const spans = links.map((k) => {
+    const span = { from, to: times[leave[k]!]! };
+    from = times[to[k]!]! + shift[k]!;
+    return span;
+  });
+  spans.push({ from, to: times[last]! });
+  return {
+    spans,
+    seconds: spans.reduce((sum, span) => sum + span.to - span.from, 0),
+    jumps: links.map((link) => ({ leave: leave[link]!, land: to[link]!, link })),
+    cost,
+  };
+}
+
 /** For each passage between two times whether it is left out. */
 function droppedBetween(times: Float64Array, out: readonly Stretch[]): Uint8Array {
   const dropped = new Uint8Array(times.length);
