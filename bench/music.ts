@@ -18,7 +18,7 @@ const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + 
 
 /** Pieces of several kinds: orchestra, plucked strings, dance, chamber, drums (CC-BY, GPL: the packages' copyright files say whose). */
 const PIECES = [
-  ['hyperrogue-music', 'hr-savino-ocean.ogg'],
+  ['hyperrogue-music', 'hr-domina-mountain.ogg'],
   ['hyperrogue-music', 'hr3-icyland.ogg'],
   ['hyperrogue-music', 'hr3-motion.ogg'],
   ['pushover-data', 'castle.ogg'],
@@ -131,15 +131,22 @@ function mono(path: string): Float32Array {
   return Float32Array.from({ length: source.frames }, (_, i) => page[i * source.channels]!);
 }
 
-/** What of a prompt can be heard: from the first to the last 10 ms that are less than 45 dB under its peak. */
-function sounding(sound: Float32Array): Float32Array {
+/**
+ * What of a prompt can be heard: from the first to the last 10 ms that are less than 45 dB under its loudest, or 10 dB above what is always there.
+ * Null where that is in doubt: it is cut off within a sound, or too much is always there.
+ */
+function sounding(sound: Float32Array): Float32Array | null {
   const step = RATE / 100;
-  const level = Array.from({ length: Math.floor(sound.length / step) }, (_, i) =>
+  const power = Array.from({ length: Math.floor(sound.length / step) }, (_, i) =>
     mean([...sound.subarray(i * step, (i + 1) * step)].map((x) => x * x)),
   );
-  const least = Math.max(...level) / 10 ** 4.5;
-  const first = level.findIndex((one) => one > least);
-  const last = level.length - 1 - [...level].reverse().findIndex((one) => one > least);
+  const top = Math.max(...power);
+  const level = power.map((one) => 10 * Math.log10(one / top + 1e-9));
+  const ground = Math.min(median(level.slice(0, 4)), median(level.slice(-4)));
+  const limit = Math.max(-45, ground + 10);
+  if (limit > -38 || Math.max(level[0]!, level.at(-1)!) > -38) return null;
+  const first = level.findIndex((one) => one > limit);
+  const last = level.length - 1 - [...level].reverse().findIndex((one) => one > limit);
   return sound.subarray(first * step, (last + 1) * step);
 }
 
@@ -150,9 +157,9 @@ interface Said {
 
 function said(name: string): Said {
   const prompts = filesBelow(unpacked(name), '.g722')
-    .filter((_, i) => i % 29 === 3)
+    .filter((_, i) => i % 11 === 3)
     .map((path) => sounding(mono(path)))
-    .filter((one) => one.length > RATE * 0.8 && one.length < RATE * 6)
+    .filter((one): one is Float32Array => one !== null && one.length > RATE * 0.8 && one.length < RATE * 6)
     .slice(0, PROMPTS);
   const sound = new Float32Array(framesOf(prompts.reduce((sum, one) => sum + one.length / RATE + PAUSE, PAUSE)));
   const truth: { from: number; to: number }[] = [];

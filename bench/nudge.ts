@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { WavReader, WavWriter, memoryBytes } from '../core/files';
-import { memorySource, stretchedSource } from '../core/sound';
+import { memorySource, stretchedSource, stretching, toHeard } from '../core/sound';
 import { Fft } from '../core/sound/fft';
 import { RATE, framesOf } from '../core/units';
 import type { Figure } from './figure';
@@ -70,20 +70,23 @@ function attacks(sound: Float32Array, count: number): number[] {
     .map((one) => one.at);
 }
 
+/** Where a frame of the source is heard. */
+type Mapping = (frame: number) => number;
+
 /** By how many frames a stretched sound comes late as a whole: where its spectra come nearest to the source's. */
-function lateness(source: Float32Array, other: Float32Array, speed: number, moments: readonly number[]): number {
+function lateness(source: Float32Array, other: Float32Array, heardAt: Mapping, moments: readonly number[]): number {
   let [best, least] = [0, Infinity];
   for (let late = -framesOf(0.03); late <= framesOf(0.03); late += framesOf(0.0025)) {
-    const off = convergence(source, other, speed, late, moments);
+    const off = convergence(source, other, heardAt, late, moments);
     if (off < least) [best, least] = [late, off];
   }
   return best;
 }
 
-function convergence(source: Float32Array, other: Float32Array, speed: number, late: number, moments: readonly number[]): number {
+function convergence(source: Float32Array, other: Float32Array, heardAt: Mapping, late: number, moments: readonly number[]): number {
   let [apart, all] = [0, 0];
   for (const at of moments) {
-    const [a, b] = [magnitudes(source, at), magnitudes(other, Math.round(at / speed) + late)];
+    const [a, b] = [magnitudes(source, at), magnitudes(other, heardAt(at) + late)];
     for (let k = 2; k < SIZE / 2; k += 1) {
       apart += (a[k]! - b[k]!) ** 2;
       all += a[k]! ** 2;
@@ -107,15 +110,16 @@ export function nudgeFigures(sound: Float32Array, name: string): Figure[] {
       stretched.read(0, stretched.frames, ours);
       if (spawnSync('rubberband', ['-q', '--time', String(1 / speed), input, output]).error) return [];
       const both = [
-        ['ours', monoOf(ours)],
-        ['rubberband’s', readMono(output)],
+        // Ours keeps its first and last two seconds as they are.
+        ['ours', monoOf(ours), (frame: number) => Math.round(toHeard(stretching(source.length, speed), frame))],
+        ['rubberband’s', readMono(output), (frame: number) => Math.round(frame / speed)],
       ] as const;
-      return both.flatMap(([whose, other]): Figure[] => {
-        const late = lateness(source, other, speed, moments.slice(0, 12));
-        const lost = struck.map((at) => rise(source, at).by - rise(other, Math.round(at / speed) + late).by);
+      return both.flatMap(([whose, other, heardAt]): Figure[] => {
+        const late = lateness(source, other, heardAt, moments.slice(0, 12));
+        const lost = struck.map((at) => rise(source, at).by - rise(other, heardAt(at) + late).by);
         const said = `Nudge ${speed > 1 ? '+' : '−'}3 % of ${name}, ${whose}`;
         return [
-          { name: `${said}: spectral convergence, 0 is the source`, value: convergence(source, other, speed, late, moments), unit: '' },
+          { name: `${said}: spectral convergence, 0 is the source`, value: convergence(source, other, heardAt, late, moments), unit: '' },
           { name: `${said}: sharpness that attacks lose`, value: mean(lost), unit: 'dB' },
         ];
       });
