@@ -2,7 +2,8 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { needsHearing, type Heard } from '../core/level';
 import { readShow, soundOfKey, type MediaId, type Show } from '../core/show';
-import { stretchedSource, type PcmSource } from '../core/sound';
+import type { PcmSource } from '../core/sound';
+import { cooked } from '../core/treat';
 import { profileOf, type Profile } from '../core/speech';
 import { Complaint, soundSource } from './files';
 
@@ -49,8 +50,8 @@ export class ShowFolder {
   sources(parts: readonly { readonly media: string }[]): Map<string, PcmSource> {
     const sources = new Map<string, PcmSource>();
     for (const { media: key } of parts) {
-      const { media, speed } = soundOfKey(key);
-      if (!sources.has(key)) sources.set(key, stretchedSource(this.source(media), speed));
+      const { media, recipe } = soundOfKey(key);
+      if (!sources.has(key)) sources.set(key, recipe ? cooked(this.source(media), recipe) : this.source(media));
     }
     return sources;
   }

@@ -1,3 +1,4 @@
+import { laidSpans } from '../show/spans';
 import type { Span, Stretch } from '../show/types';
 import { alikeness, type PcmSource } from '../sound';
 import { RATE, clamp, framesOf, type Seconds } from '../units';
@@ -125,10 +126,9 @@ export function spliced(
 
 /** Every splice of a list of spans with how well it hides. */
 export function splicesOf(spans: readonly Stretch[], made: readonly Made[]): Splice[] {
-  let at = 0;
+  const laid = laidSpans(spans);
   return made.map(({ proof }, i) => {
-    at += spans[i]!.to - spans[i]!.from;
-    return { at, from: spans[i]!.to, to: spans[i + 1]!.from, quality: qualityOf(proof), by: proof.by };
+    return { at: laid[i]!.end, from: spans[i]!.to, to: spans[i + 1]!.from, quality: qualityOf(proof), by: proof.by };
   });
 }
 

@@ -28,7 +28,7 @@ function eased(x: number): number {
 }
 
 /**
- * Multiplies one side's gains of a crossing at frames [first, first + count) of it into `level[offset, offset + count)`.
+ * Multiplies one side's gains of a crossing into `level[offset, offset + count)`: at frame `first` of it and `step` frames on each time.
  *
  * With shapes a (rising) and b (falling), gains a/n and b/n keep the power of two equally loud sounds whose correlation is
  * r where n² = a² + b² + 2rab (the condition of Fink, Holters, Zölzer, "Signal-matched power-complementary cross-fading",
@@ -45,6 +45,7 @@ export function applyCross(
   alike: number,
   level: Float32Array,
   offset: number,
+  step = 1,
 ): void {
   const { frames, law, bendOut, bendIn } = shape;
   const twice = 2 * (law === 'power' ? 0 : law === 'even' ? 1 : clamp(alike, LEAST_ALIKE, 1));
@@ -52,11 +53,12 @@ export function applyCross(
   const straight = bendOut === 0 && bendIn === 0;
   const share = law === 'fold' ? clamp(alike, 0, 1) : 1;
   for (let i = 0; i < count; i += 1) {
-    const x = (first + i + 0.5) / frames;
+    const at = first + i * step + 0.5;
+    const x = at / frames;
     const a = eased(straight || bendIn === 0 ? x : fadeShape(x, bendIn));
     const b = straight ? 1 - a : eased(bendOut === 0 ? 1 - x : fadeShape(1 - x, bendOut));
     const crossed = (coming ? a : b) / Math.sqrt(a * a + b * b + twice * a * b);
-    level[offset + i]! *= law === 'fold' ? (1 - share) * folded(shape, coming, first + i + 0.5) + share * crossed : crossed;
+    level[offset + i]! *= law === 'fold' ? (1 - share) * folded(shape, coming, at) + share * crossed : crossed;
   }
 }
 

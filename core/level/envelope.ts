@@ -1,9 +1,9 @@
-import { clamp, framesOf, gainOfDecibels, type Decibels, type Frames, type Gain } from '../units';
+import { clamp, framesOf, gainOfLevel, type Decibels, type Frames, type Gain } from '../units';
 import type { Fade } from '../show/types';
 
 /**
- * The level of one part over its own time, as plain data: the one function of law 3. The river draws `envelopeAt`, the
- * mixer multiplies by `fillEnvelope`; both come from the same shape and the same numbers.
+ * The level of one part over its own time, as plain data, before it crosses with others (law.ts). `fillEnvelope` is the one place
+ * where it becomes numbers, frame by frame for the mixer, further apart for drawing and for power readings.
  */
 export interface Envelope {
   readonly length: Frames;
@@ -49,7 +49,7 @@ export function envelopeOf(
   pins: readonly PinAt[] = [],
   dips: readonly PinAt[] = [],
 ): Envelope {
-  return { length, gain: gainOfDecibels(level), up, out, quiet, pins, dips };
+  return { length, gain: gainOfLevel(level), up, out, quiet, pins, dips };
 }
 
 export function rampOf(fade: Fade, rate: number): Ramp {
@@ -78,74 +78,72 @@ function hushed({ from, to }: Hush, position: Frames): Gain {
 /** dB to the exponent of e. */
 const NEPER = Math.LN10 / 20;
 
-/** What pins make of the level at a position: straight in dB between two, that of the nearest one outside. */
-function pinned(pins: readonly PinAt[], position: Frames): Gain {
-  let [right, past] = [0, pins.length];
-  while (right < past) {
-    const middle = (right + past) >> 1;
-    if (pins[middle]!.at < position) right = middle + 1;
-    else past = middle;
-  }
-  const next = pins[Math.min(right, pins.length - 1)]!;
-  const last = pins[Math.max(0, right - 1)]!;
-  const width = next.at - last.at;
-  const share = width > 0 ? clamp((position - last.at) / width, 0, 1) : 1;
-  return Math.exp((last.gain + (next.gain - last.gain) * share) * NEPER);
-}
-
-/** Multiplies what pins set into the gains of [first, first + count). Level stretches cost one exponential, slopes one a frame. */
-function applyPins(pins: readonly PinAt[], first: Frames, count: number, into: Float32Array): void {
-  for (let next = 0; next <= pins.length; next += 1) {
+/** Multiplies what pins set into the gains of `count` frames from `first`, `step` apart. Level stretches cost one exponential, slopes one a frame. */
+function applyPins(pins: readonly PinAt[], first: Frames, count: number, into: Float32Array, step: number): void {
+  const from = firstNear(pins, first);
+  for (let next = from; next <= pins.length; next += 1) {
     const last = pins[next - 1];
     const pin = pins[next];
-    const low = Math.max(0, last ? last.at - first : 0);
-    const high = Math.min(count, pin ? pin.at - first : count);
+    const low = last ? indexOf(last.at, first, step) : 0;
+    const high = pin ? Math.min(count, indexOf(pin.at, first, step)) : count;
+    if (low >= count) return;
     if (high <= low) continue;
     if (!last || !pin || last.gain === pin.gain) {
-      const gain = Math.exp((last ?? pin)!.gain * NEPER);
+      const gain = gainOfLevel((last ?? pin)!.gain);
       for (let i = low; i < high; i += 1) into[i]! *= gain;
       continue;
     }
     const slope = ((pin.gain - last.gain) / (pin.at - last.at)) * NEPER;
     const level = last.gain * NEPER;
-    for (let i = low; i < high; i += 1) into[i]! *= Math.exp(level + slope * (first + i - last.at));
+    for (let i = low; i < high; i += 1) into[i]! *= Math.exp(level + slope * (first + i * step - last.at));
   }
+}
+
+/** The first pin that lies behind a frame; as many as there are where none does. */
+function firstNear(pins: readonly PinAt[], frame: Frames): number {
+  let [low, high] = [0, pins.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (pins[middle]!.at <= frame) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The first of the frames `first`, `first + step`, … that does not lie before a frame. */
+function indexOf(frame: Frames, first: Frames, step: number): number {
+  return Math.max(0, Math.ceil((frame - first) / step));
 }
 
 /** Gain at a position in frames from the part's start; positions may be fractional. Outside [0, length): 0. */
 export function envelopeAt(envelope: Envelope, position: Frames): Gain {
-  const { length, up, out } = envelope;
-  if (position < 0 || position >= length) return 0;
-  let gain = envelope.gain;
-  if (position < up.frames) gain *= fadeShape(position / up.frames, up.bend);
-  const left = length - position;
-  if (left < out.frames) gain *= fadeShape(left / out.frames, out.bend);
-  for (const hush of envelope.quiet) gain *= hushed(hush, position);
-  if (envelope.pins.length > 0) gain *= pinned(envelope.pins, position);
-  if (envelope.dips.length > 0) gain *= pinned(envelope.dips, position);
-  return gain;
+  if (position < 0 || position >= envelope.length) return 0;
+  fillEnvelope(envelope, position, 1, ONE);
+  return ONE[0]!;
 }
 
+const ONE = new Float32Array(1);
+
 /**
- * Writes the gain of `count` frames from `first` (frames from the part's start) into `into[0, count)`. Outside [0, length]
- * the gain goes on as it is at the end: a crossfade may reach beyond a part. The value of a frame depends on its place alone,
- * never on how blocks are cut.
+ * Writes the gains of `count` frames, the first at `first` (frames from the part's start, may be fractional), each `step` frames after
+ * the one before, into `into[0, count)`. Outside [0, length] the gain goes on as it is at the end: a crossfade may reach beyond a part.
+ * The value of a frame depends on its place alone, never on how blocks are cut or how far apart the frames are.
  */
-export function fillEnvelope(envelope: Envelope, first: Frames, count: number, into: Float32Array): void {
+export function fillEnvelope(envelope: Envelope, first: Frames, count: number, into: Float32Array, step = 1): void {
   const { length, gain, up, out } = envelope;
   into.fill(gain, 0, count);
-  const upEnd = up.frames > 0 ? Math.min(count, up.frames - first) : 0;
+  const upEnd = up.frames > 0 ? Math.min(count, indexOf(up.frames, first, step)) : 0;
   for (let i = 0; i < upEnd; i += 1) {
-    into[i] = gain * fadeShape(Math.max(0, (first + i) / up.frames), up.bend);
+    into[i] = gain * fadeShape(Math.max(0, (first + i * step) / up.frames), up.bend);
   }
-  if (envelope.pins.length > 0) applyPins(envelope.pins, first, count, into);
-  if (envelope.dips.length > 0) applyPins(envelope.dips, first, count, into);
-  for (let i = Math.max(0, length - out.frames - first + 1); out.frames > 0 && i < count; i += 1) {
-    into[i]! *= fadeShape(Math.max(0, (length - first - i) / out.frames), out.bend);
+  if (envelope.pins.length > 0) applyPins(envelope.pins, first, count, into, step);
+  if (envelope.dips.length > 0) applyPins(envelope.dips, first, count, into, step);
+  for (let i = out.frames > 0 ? indexOf(length - out.frames, first, step) : count; i < count; i += 1) {
+    into[i]! *= fadeShape(clamp((length - first - i * step) / out.frames, 0, 1), out.bend);
   }
   for (const hush of envelope.quiet) {
-    const low = Math.max(0, hush.from - EDGE - first);
-    const high = Math.min(count, hush.to + EDGE - first);
-    for (let i = low; i < high; i += 1) into[i]! *= hushed(hush, first + i);
+    const low = indexOf(hush.from - EDGE, first, step);
+    const high = Math.min(count, indexOf(hush.to + EDGE + 1, first, step));
+    for (let i = low; i < high; i += 1) into[i]! *= hushed(hush, first + i * step);
   }
 }

@@ -1,4 +1,5 @@
 import { crossingsOf, type Crossing } from '../show/crossings';
+import { laidSpans } from '../show/spans';
 import { soundKey, soundSeconds } from '../show/speed';
 import type { MediaId, Part, Show } from '../show/types';
 import { framesOf, type Frames } from '../units';
@@ -88,12 +89,7 @@ function joinOf(show: Show, { from, to, overlap, cross }: Crossing): PlannedJoin
 
 /** Frame of every cut: each is rounded from the sum, so that errors never add up along a part. */
 export function bounds(part: Pick<Part, 'at' | 'spans'>): { cuts: Frames[]; end: Frames } {
-  let position = part.at;
-  const cuts = [framesOf(position)];
-  for (const span of part.spans) {
-    position += span.to - span.from;
-    cuts.push(framesOf(position));
-  }
+  const cuts = [framesOf(part.at), ...laidSpans(part.spans, part.at).map(({ end }) => framesOf(end))];
   return { cuts, end: cuts.at(-1)! };
 }
 

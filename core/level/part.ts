@@ -1,3 +1,4 @@
+import { laidSpans } from '../show/spans';
 import type { Lane, Part } from '../show/types';
 import { RATE, framesOf } from '../units';
 import { EDGE, envelopeOf, rampOf, type Envelope, type Hush, type PinAt } from './envelope';
@@ -37,8 +38,7 @@ function hushesOf(part: Part): Hush[] {
   const hushes: Hush[] = [];
   if (part.quiet.length === 0) return hushes;
   const start = framesOf(part.at);
-  let position = part.at;
-  for (const span of part.spans) {
+  for (const { span, start: position } of laidSpans(part.spans, part.at)) {
     for (const { from, to } of part.quiet) {
       const low = Math.max(from, span.from);
       const high = Math.min(to, span.to);
@@ -46,7 +46,6 @@ function hushesOf(part: Part): Hush[] {
         hushes.push({ from: framesOf(position + low - span.from) - start, to: framesOf(position + high - span.from) - start });
       }
     }
-    position += span.to - span.from;
   }
   return hushes;
 }

@@ -1,13 +1,8 @@
-import { crossGain } from './cross';
-import { envelopeAt } from './envelope';
 import { POWER_STEP, type Profile } from '../speech';
-import { speedOf, type Part } from '../show';
+import { sourceWalker, speedOf, type Part } from '../show';
 import { RATE, framesOf, type Seconds } from '../units';
 import type { Envelope } from './envelope';
-import type { CrossShape } from './cross';
-
-/** A crossing as far as levels care: its shape and where it begins, frames of the show. */
-export type CrossAt = CrossShape & { readonly start: number };
+import { fillLevel, sidesAlike, type CrossAt } from './law';
 
 /** How loud a part is over its time, before dips: sums of K-weighted power, one for each 10 ms of the show. */
 export class PartPower {
@@ -23,22 +18,14 @@ export class PartPower {
     this.sums = new Float64Array(steps + 1);
     const { power } = profile;
     const speed = speedOf(part);
+    const sourceAt = sourceWalker(part.spans);
     const start = framesOf(part.at);
-    const spans = part.spans;
-    let index = 0;
-    let begun = 0;
+    const apart = POWER_STEP * RATE;
+    const levels = new Float32Array(steps);
+    fillLevel({ start, envelope }, sidesAlike({ into, out }), start + apart / 2, steps, levels, apart);
     for (let step = 0; step < steps; step += 1) {
-      const moment = (step + 0.5) * POWER_STEP;
-      while (index < spans.length - 1 && moment >= begun + spans[index]!.to - spans[index]!.from) {
-        begun += spans[index]!.to - spans[index]!.from;
-        index += 1;
-      }
-      const source = (spans[index]!.from + moment - begun) * speed;
-      let gain = envelopeAt(envelope, moment * RATE);
-      const frame = start + moment * RATE;
-      if (into && frame < into.start + into.frames) gain *= crossGain(into, 'in', Math.max(0, frame - into.start), 0);
-      if (out && frame >= out.start) gain *= crossGain(out, 'out', Math.min(out.frames - 1, frame - out.start), 0);
-      this.sums[step + 1] = this.sums[step]! + (power[Math.floor(source / POWER_STEP)] ?? 0) * gain * gain;
+      const source = sourceAt((step + 0.5) * POWER_STEP) * speed;
+      this.sums[step + 1] = this.sums[step]! + (power[Math.floor(source / POWER_STEP)] ?? 0) * levels[step]! ** 2;
     }
   }
 

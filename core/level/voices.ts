@@ -1,4 +1,5 @@
 import { ownParts } from '../show/own';
+import { laidSpans } from '../show/spans';
 import { heardMoment } from '../show/speed';
 import { speechWith, without, type Profile } from '../speech';
 import type { MediaId, Part, Show, Stretch } from '../show';
@@ -20,14 +21,12 @@ export function phrasesOf(show: Show, part: Part, heard: Heard): Stretch[] {
   const told = without(speechWith(profile.speech, show.media[part.media]?.told), part.quiet);
   const speech = told.map(({ from, to }) => ({ from: heardMoment(show, part, from), to: heardMoment(show, part, to) }));
   const phrases: Stretch[] = [];
-  let start = 0;
-  for (const span of part.spans) {
+  for (const { span, start } of laidSpans(part.spans)) {
     for (const { from, to } of speech) {
       const low = Math.max(from, span.from);
       const high = Math.min(to, span.to);
       if (high > low) phrases.push({ from: start + low - span.from, to: start + high - span.from });
     }
-    start += span.to - span.from;
   }
   return phrases;
 }

@@ -17,7 +17,7 @@ import {
 import { ownParts } from '../show/own';
 import { showSeconds } from '../show/placement';
 import { soundKey, soundSeconds } from '../show/speed';
-import type { Lane, MediaId, Part, Show, Span } from '../show/types';
+import type { Lane, MediaId, Part, Show, Span, Treatment } from '../show/types';
 import { framesOf, gainOfDecibels, type Frames, type Gain } from '../units';
 
 /** One span, sample-exact. It sounds on [start − before, end + after) of the show and crosses with its neighbours there. */
@@ -46,6 +46,8 @@ export interface PlannedPart {
   readonly out: PlannedJoin | null;
   /** −1 left .. 1 right. */
   readonly pan: number;
+  /** The lane whose treatments it goes through with all else on it (`Plan.chains`); null where there are none. */
+  readonly chain: string | null;
 }
 
 /** A show as instructions for the mixer: plain data, whole frames at the mix rate. */
@@ -57,6 +59,8 @@ export interface Plan {
   /** No true peak goes above this; null where nothing is held. */
   readonly ceiling: Gain | null;
   readonly parts: readonly PlannedPart[];
+  /** What the sum of a lane's parts goes through, by lane. */
+  readonly chains: Readonly<Record<string, readonly Treatment[]>>;
 }
 
 /** Cuts within a part keep the level steady whatever lies beside them. */
@@ -74,7 +78,8 @@ export function planShow(show: Show, heard: Heard = NOTHING_HEARD): Plan {
   const parts = planParts(show, [...show.parts, ...ownParts(show)].filter(sounds), heard);
   const ceiling = show.master.ceiling === undefined ? null : gainOfDecibels(show.master.ceiling);
   const overruns = parts.some((part) => part.end > frames);
-  return { frames, master: gainOfDecibels(show.master.gain), closing: overruns ? Math.min(EDGE, frames) : 0, ceiling, parts };
+  const chains = Object.fromEntries(show.lanes.flatMap((lane) => (chainOf(lane).length > 0 ? [[lane.id, chainOf(lane)]] : [])));
+  return { frames, master: gainOfDecibels(show.master.gain), closing: overruns ? Math.min(EDGE, frames) : 0, ceiling, parts, chains };
 }
 
 /** Parts of a show as the mixer plays them, heard or not, each with its crossings. */
@@ -93,12 +98,17 @@ export function planParts(show: Show, parts: readonly Part[], heard: Heard = NOT
  * @param out fades over its last seconds.
  */
 export function planSpans(media: MediaId, seconds: number, spans: readonly Span[], out = 0): Plan {
-  const lane = { gain: 0, pan: 0 };
+  const lane = { id: '', gain: 0, pan: 0 };
   const fade = { seconds: 0, bend: 0 };
   const fadeOut = { seconds: out, bend: 0 };
   const part: Part = { id: 'sound', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
   const planned = planPart(part, lane, seconds, null, null);
-  return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned] };
+  return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], chains: {} };
+}
+
+/** The treatments of a lane that are switched on. */
+function chainOf({ treatments = [] }: Pick<Lane, 'treatments'>): readonly Treatment[] {
+  return treatments.filter(({ on }) => on);
 }
 
 function isHeard(lane: Lane, soloed: boolean): boolean {
@@ -107,7 +117,7 @@ function isHeard(lane: Lane, soloed: boolean): boolean {
 
 function planPart(
   part: Part,
-  lane: Pick<Lane, 'gain' | 'pan'>,
+  lane: Pick<Lane, 'id' | 'gain' | 'pan' | 'treatments'>,
   sourceSeconds: number,
   into: PlannedJoin | null,
   out: PlannedJoin | null,
@@ -142,5 +152,6 @@ function planPart(
     };
   });
   const envelope = partEnvelope(part, lane, sourceSeconds, { ...(into ? { into } : {}), ...(out ? { out } : {}) }, dips);
-  return { id: part.id, media, start: cuts[0]!, end, spans, envelope, into, out, pan: lane.pan };
+  const chain = chainOf(lane).length > 0 ? lane.id : null;
+  return { id: part.id, media, start: cuts[0]!, end, spans, envelope, into, out, pan: lane.pan, chain };
 }

@@ -1,6 +1,7 @@
-import { applyCross, fillEnvelope, type JoinSide, type PlannedJoin } from '../level';
+import { HeardCross, fillLevel, type CrossSide, type JoinSide, type JoinSound, type PlannedJoin } from '../level';
 import type { MediaId } from '../show/types';
 import { alikeness, isSilent, type PcmSource, type SoundPlace } from '../sound';
+import { throughChain } from '../treat';
 import type { Frames } from '../units';
 import { Limiter } from './limit';
 import type { Plan, PlannedPart, PlannedSpan } from './plan';
@@ -16,10 +17,14 @@ const QUARTER_TURN = Math.PI / 2;
 export class Mixer {
   private readonly page = new Float32Array(CHUNK * 2);
   private readonly level = new Float32Array(CHUNK);
-  /** What the sounds at a join are like, found out when it is first heard: it follows from plan and sources alone. */
-  private readonly joins = new Map<PlannedJoin, JoinSound & { readonly curves: Curves | null }>();
+  private readonly crosses = new Map<PlannedJoin, HeardCross>();
+  private readonly sides = new Map<PlannedSpan, readonly CrossSide[]>();
 
   private readonly limiter: Limiter | null;
+  /** Parts that go straight into the whole, and the sums of those lanes that go through treatments first. */
+  private readonly plain: readonly PlannedPart[];
+  private readonly chained: readonly PcmSource[];
+  private readonly treated = new Float32Array(CHUNK * 2);
 
   constructor(
     private readonly plan: Plan,
@@ -28,6 +33,10 @@ export class Mixer {
     for (const part of plan.parts) {
       if (!sources.has(part.media)) throw new RangeError(`no source for media ${part.media}`);
     }
+    this.plain = plan.parts.filter(({ chain }) => chain === null);
+    this.chained = Object.entries(plan.chains).map(([lane, chain]) =>
+      throughChain(this.sumOf(plan.parts.filter((part) => part.chain === lane)), chain),
+    );
     this.limiter = plan.ceiling === null ? null : new Limiter(plan.ceiling, (first, count, into) => this.mix(first, count, into));
   }
 
@@ -45,14 +54,39 @@ export class Mixer {
     into.fill(0, 0, count * 2);
     const low = Math.max(0, first);
     const high = Math.min(this.plan.frames, first + count);
+    const { master } = this.plan;
     // Stretch by stretch, all parts of each: what they are added to stays in the processor's cache.
     for (let at = low; at < high; at += CHUNK) {
       const end = Math.min(high, at + CHUNK);
-      for (const part of this.plan.parts) {
-        for (const span of part.spans) this.addSpan(part, span, at, end, first, into);
+      this.addParts(this.plain, at, end, first, into, master);
+      for (const lane of this.chained) {
+        lane.read(at, end - at, this.treated);
+        const offset = (at - first) * 2;
+        for (let i = 0; i < (end - at) * 2; i += 1) into[offset + i]! += this.treated[i]! * master;
       }
     }
     this.close(low, high, first, into);
+  }
+
+  /** Adds parts to the sound of [low, high), at most `CHUNK` frames. */
+  private addParts(parts: readonly PlannedPart[], low: Frames, high: Frames, first: Frames, into: Float32Array, master: number): void {
+    for (const part of parts) {
+      for (const span of part.spans) this.addSpan(part, span, low, high, first, into, master);
+    }
+  }
+
+  /** The sum of some parts over the show, as a sound that treatments can be laid behind. Before the show and after it nothing sounds. */
+  private sumOf(parts: readonly PlannedPart[]): PcmSource {
+    const { frames } = this.plan;
+    return {
+      channels: 2,
+      frames,
+      read: (first, count, into) => {
+        into.fill(0, 0, count * 2);
+        const high = Math.min(frames, first + count);
+        for (let at = Math.max(0, first); at < high; at += CHUNK) this.addParts(parts, at, Math.min(high, at + CHUNK), first, into, 1);
+      },
+    };
   }
 
   /** Fades the last frames of the show where something would be cut off there. */
@@ -66,94 +100,50 @@ export class Mixer {
   }
 
   /** Adds what a span plays on [low, high), at most `CHUNK` frames. */
-  private addSpan(part: PlannedPart, span: PlannedSpan, low: Frames, high: Frames, first: Frames, into: Float32Array): void {
+  private addSpan(
+    part: PlannedPart,
+    span: PlannedSpan,
+    low: Frames,
+    high: Frames,
+    first: Frames,
+    into: Float32Array,
+    master: number,
+  ): void {
     const from = Math.max(low, span.start - span.before);
     const to = Math.min(high, span.end + span.after);
     const size = to - from;
     if (size <= 0) return;
     const source = this.sources.get(part.media)!;
     source.read(span.source + (from - span.start), size, this.page);
-    fillEnvelope(part.envelope, from - part.start, size, this.level);
-    if (span.into) this.cross(span.into, 'in', from, size);
-    if (span.out) this.cross(span.out, 'out', from, size);
-    if (part.into) this.cross(part.into, 'in', from, size);
-    if (part.out) this.cross(part.out, 'out', from, size);
-    const { master } = this.plan;
+    fillLevel(part, this.sidesOf(part, span), from, size, this.level);
     if (source.channels === 1) addMono(this.page, this.level, size, part.pan, master, into, (from - first) * 2);
     else addStereo(this.page, this.level, size, part.pan, master, into, (from - first) * 2);
   }
 
-  /** Multiplies one side of a crossing into the levels of [at, at + size): one side going out or coming in. */
-  private cross(join: PlannedJoin, side: 'out' | 'in', at: Frames, size: number): void {
-    const { level } = this;
-    const low = Math.max(0, join.start - at);
-    const high = Math.min(size, join.start + join.frames - at);
-    if (high <= low) return;
-    const { hard, alike, curves } = this.soundOf(join);
-    const first = at + low - join.start;
-    if (curves) followCurve(curves[side], join.frames, first, high - low, level, low);
-    else if (!hard) applyCross(join, side, first, high - low, alike, level, low);
-    else for (let i = low; i < high; i += 1) level[i]! *= Number(first + i - low >= join.seam === (side === 'in'));
-  }
-
-  private soundOf(join: PlannedJoin): JoinSound & { readonly curves: Curves | null } {
-    const known = this.joins.get(join);
+  /** The crossings that a span takes part in. What the sounds there are like is found out when they are first heard. */
+  private sidesOf(part: PlannedPart, span: PlannedSpan): readonly CrossSide[] {
+    const known = this.sides.get(span);
     if (known) return known;
-    const sound = joinSound(join, this.sources);
-    const found = { ...sound, curves: !sound.hard && join.frames >= LONG ? curvesOf(join, sound.alike) : null };
-    this.joins.set(join, found);
-    return found;
+    const sides: CrossSide[] = [];
+    for (const [join, side] of [
+      [span.into, 'in'],
+      [span.out, 'out'],
+      [part.into, 'in'],
+      [part.out, 'out'],
+    ] as const) {
+      if (join) sides.push({ side, cross: this.crossOf(join) });
+    }
+    this.sides.set(span, sides);
+    return sides;
   }
-}
 
-/** A long crossing is followed along its curve, whose points lie so close that a straight line between two of them is the curve itself. */
-interface Curves {
-  readonly out: Float32Array;
-  readonly in: Float32Array;
-}
-
-const CURVE = 4096;
-const LONG: Frames = 4 * CURVE;
-
-function curvesOf(join: PlannedJoin, alike: number): Curves {
-  const points = { ...join, frames: CURVE, seam: (join.seam * CURVE) / join.frames };
-  const curve = (side: 'out' | 'in') => {
-    const gains = new Float32Array(CURVE + 1).fill(1);
-    // Point k stands at share k / CURVE of the crossing; the shape is asked half a step before its middle.
-    for (let k = 0; k <= CURVE; k += 1) applyCross(points, side, k - 0.5, 1, alike, gains, k);
-    return gains;
-  };
-  return { out: curve('out'), in: curve('in') };
-}
-
-/** Multiplies frames [first, first + count) of a crossing into `level[offset, …)`; each by its place alone, however blocks are cut. */
-function followCurve(curve: Float32Array, frames: Frames, first: Frames, count: number, level: Float32Array, offset: number): void {
-  const step = CURVE / frames;
-  // Many frames lie between two points: point by point, so that the inner loop only multiplies and adds.
-  for (let i = 0; i < count;) {
-    const frame = first + i;
-    let k = Math.floor((frame + 0.5) * step);
-    // One rule says to which points a frame on the border belongs, wherever a block begins.
-    while (behind(k, step) <= frame) k += 1;
-    while (k > 0 && behind(k - 1, step) > frame) k -= 1;
-    const here = curve[k]!;
-    const rise = curve[k + 1]! - here;
-    const end = Math.min(count, behind(k, step) - first);
-    for (; i < end; i += 1) level[offset + i]! *= here + rise * ((first + i + 0.5) * step - k);
+  private crossOf(join: PlannedJoin): HeardCross {
+    const known = this.crosses.get(join);
+    if (known) return known;
+    const cross = new HeardCross(join, () => joinSound(join, this.sources));
+    this.crosses.set(join, cross);
+    return cross;
   }
-}
-
-/** The first frame that lies behind point k + 1 of a curve. */
-function behind(k: number, step: number): Frames {
-  return Math.ceil((k + 1) / step - 0.5);
-}
-
-/** What two sounds are like where one takes over from the other. */
-export interface JoinSound {
-  /** A cut from silence to silence: nothing crosses, so that nothing from beyond the cut is heard. */
-  readonly hard: boolean;
-  /** Correlation of the two, [−1, 1]; 0 where nobody asks for it. */
-  readonly alike: number;
 }
 
 /** Finds out what the sounds at a join are like. */

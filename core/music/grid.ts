@@ -1,5 +1,6 @@
 import { clamp, type Seconds } from '../units';
 import { LIMITS } from '../show/limits';
+import { laidSpans } from '../show/spans';
 import type { Grid, Part } from '../show/types';
 
 /** Length of a beat: 60 / tempo seconds. */
@@ -52,10 +53,8 @@ export function beatsBetween(grid: Grid, from: Seconds, to: Seconds): Beat[] {
 /** The beats of a part where they are heard, seconds of the show, in order. */
 export function beatsOfPart(part: Pick<Part, 'at' | 'spans'>, grid: Grid): Beat[] {
   const beats: Beat[] = [];
-  let start = part.at;
-  for (const span of part.spans) {
+  for (const { span, start } of laidSpans(part.spans, part.at)) {
     for (const one of beatsBetween(grid, span.from, span.to)) beats.push({ ...one, at: start + one.at - span.from });
-    start += span.to - span.from;
   }
   return beats;
 }

@@ -1,4 +1,4 @@
-import { heardMoment, type Part, type Show } from '../show';
+import { heardMoment, laidSpans, type Part, type Show } from '../show';
 import type { Seconds } from '../units';
 import { placeInBar, type Hearing } from './hearing';
 
@@ -26,12 +26,10 @@ export function laidBeats(show: Pick<Show, 'media'>, part: Part, heard: Hearing)
   if (!heard.steady) return [];
   const beats: LaidBeat[] = [];
   const at = heard.moments.map((moment) => heardMoment(show, part, moment));
-  let start = part.at;
-  for (const span of part.spans) {
+  for (const { span, start } of laidSpans(part.spans, part.at)) {
     for (let i = firstFrom(at, span.from); i < at.length && at[i]! < span.to; i += 1) {
       beats.push({ at: start + at[i]! - span.from, beat: placeInBar(heard, i), bar: Math.floor((i - heard.phase) / heard.perBar) + 1 });
     }
-    start += span.to - span.from;
   }
   return beats;
 }
@@ -40,15 +38,13 @@ export function laidBeats(show: Pick<Show, 'media'>, part: Part, heard: Hearing)
 export function laidSections(show: Pick<Show, 'media'>, part: Part, heard: Hearing): LaidSection[] {
   const names = show.media[part.media]?.marks?.names ?? [];
   const laid: LaidSection[] = [];
-  let start = part.at;
-  for (const span of part.spans) {
+  for (const { span, start } of laidSpans(part.spans, part.at)) {
     for (const { from, to, letter } of heard.sections) {
       const low = Math.max(span.from, heardMoment(show, part, from));
       const high = Math.min(span.to, heardMoment(show, part, to));
       if (high - low > 0.05)
         laid.push({ from: start + low - span.from, to: start + high - span.from, letter, name: nameOf(names, from, letter) });
     }
-    start += span.to - span.from;
   }
   return laid;
 }

@@ -1,5 +1,5 @@
 import { laidBeats, type Hearing } from '../music';
-import { ownParts, partEnd, partSeconds, partsOn, sourceMoment, type Lane, type MediaId, type Part, type Show } from '../show';
+import { laidSpans, ownParts, partEnd, partSeconds, partsOn, sourceMoment, type Lane, type MediaId, type Part, type Show } from '../show';
 import { RATE, type Seconds } from '../units';
 import { clip, dissolve, file, gap, generated, marker, ours, range, stack, timeline, track, warp, type Otio } from './otio';
 
@@ -86,11 +86,7 @@ function clipsOf(show: Show, part: Part, derived: boolean): Otio[] {
 
 function markersOf(show: Show, part: Part, heard: Hearing | undefined): Otio[] {
   const markers: Otio[] = [];
-  let at = part.at;
-  for (const [index, span] of part.spans.slice(0, -1).entries()) {
-    at += span.to - span.from;
-    markers.push(marker(`Stitch ${index + 1}`, 'RED', at, RATE));
-  }
+  for (const { index, end } of laidSpans(part.spans, part.at).slice(0, -1)) markers.push(marker(`Stitch ${index + 1}`, 'RED', end, RATE));
   for (const { at: beat, beat: place, bar } of heard ? laidBeats(show, part, heard) : []) {
     markers.push(place === 0 ? marker(`Bar ${bar}`, 'BLUE', beat, RATE) : marker(`Beat ${place + 1}`, 'CYAN', beat, RATE));
   }

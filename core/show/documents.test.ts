@@ -4,7 +4,7 @@ import { showOf, withClip } from '../../tests/shows';
 import { readHistory, startHistory } from './history';
 import { compareLengths, pictureAt, placePictures, showSeconds } from './placement';
 import { readShow } from './schema';
-import type { Clip } from './types';
+import { FORMAT, type Clip } from './types';
 
 const codeOf = (work: () => unknown) => {
   try {
@@ -22,7 +22,7 @@ describe('what comes from outside', () => {
   });
 
   it('tells newer shows from damaged ones', () => {
-    expect(codeOf(() => readShow({ ...showOf([5]), format: 8 }))).toBe('show.newer');
+    expect(codeOf(() => readShow({ ...showOf([5]), format: FORMAT + 1 }))).toBe('show.newer');
     for (const raw of [null, 7, 'x', [], {}, { format: 1 }, { ...showOf([5]), pictures: 'none' }]) {
       expect(codeOf(() => readShow(raw))).toBe('show.damaged');
     }

@@ -32,6 +32,7 @@ export {
   type Stretch,
   type Take,
   type Told,
+  type Treatment,
 } from './types';
 export { LIMITS } from './limits';
 export { documentSchema, faultOf, readMedia, readShow } from './schema';
@@ -50,13 +51,14 @@ export {
   type LengthVerdict,
   type PlacedPicture,
 } from './placement';
-export { passOf, repeatSpans, sliceSpans } from './spans';
+export { laidSpans, passOf, repeatSpans, sliceSpans, sourceWalker, type LaidSpan } from './spans';
 export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
 export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
 export { spreadRange } from './times';
 export { BED_LANE, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, newShow } from './newShow';
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
+export { findJoin, joinsOf, type Join, type JoinAt } from './joins';
 export { pinLevel } from './pins';
-export { heardMoment, soundKey, soundOfKey, soundSeconds, sourceMoment, speedOf } from './speed';
+export { heardMoment, soundKey, soundOfKey, soundSeconds, sourceMoment, speedOf, type Recipe } from './speed';
 export { creditsOf, wordsOfCard, type CreditLine, type Credits } from './credits';
 export { loopOf, loopSeconds, loopSpans, passesFor, type Loop } from './loop';

@@ -32,6 +32,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
   5: (raw) => ({ ...raw, format: 6 }),
   /** Format 7 asks for a fit in its own words: how near, the shortest passage in bars, the way of ending; what was asked before has no counterpart. */
   6: (raw) => ({ ...raw, format: 7, parts: Array.isArray(raw.parts) ? (raw.parts as Raw[]).map(fittedAnew) : raw.parts }),
+  /** Format 8 brought treatments of parts and lanes: they may be missing. */
+  7: (raw) => ({ ...raw, format: 8 }),
 };
 
 function fittedAnew(part: Raw): Raw {

@@ -58,6 +58,13 @@ const picture = Joi.alternatives().conditional('.kind', {
   ],
 });
 
+const treatment = Joi.object({
+  kind: Joi.valid('lowCut').required(),
+  on: Joi.boolean().required(),
+  frequency: Joi.number().min(LIMITS.lowCut.least).max(LIMITS.lowCut.most).required(),
+});
+const treatments = Joi.array().items(treatment).max(LIMITS.treatments);
+
 const lane = Joi.object({
   id: id.required(),
   kind: Joi.valid('bed', 'voice', 'spot', 'own').required(),
@@ -66,6 +73,7 @@ const lane = Joi.object({
   pan: Joi.number().min(-1).max(1).required(),
   mute: Joi.boolean().required(),
   solo: Joi.boolean().required(),
+  treatments,
 });
 
 const span = Joi.object({
@@ -193,6 +201,7 @@ const part = Joi.object({
   pins: pins.required(),
   cross,
   speed,
+  treatments,
   fit: fitted,
   mute: Joi.boolean(),
   dip: partDip,

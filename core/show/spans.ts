@@ -6,14 +6,43 @@ import type { Span } from './types';
 /** Spans shorter than this are rounding, not passages (seconds). */
 const CRUMB = 1e-6;
 
+/** A passage where it is heard. */
+export interface LaidSpan<S> {
+  readonly span: S;
+  readonly index: number;
+  /** Where it begins and ends, seconds. */
+  readonly start: Seconds;
+  readonly end: Seconds;
+}
+
+/** A list of spans one after the other, the first at `at`: the one place where their lengths are added up. */
+export function laidSpans<S extends { readonly from: Seconds; readonly to: Seconds }>(spans: readonly S[], at: Seconds = 0): LaidSpan<S>[] {
+  let end = at;
+  return spans.map((span, index) => {
+    const start = end;
+    end += span.to - span.from;
+    return { span, index, start, end };
+  });
+}
+
+/** Follows spans downward: where in the source a moment of theirs lies. Moments must not go back; those outside go on from the ends. */
+export function sourceWalker(spans: readonly { readonly from: Seconds; readonly to: Seconds }[]): (moment: Seconds) => Seconds {
+  const laid = laidSpans(spans);
+  let index = 0;
+  return (moment) => {
+    while (index < laid.length - 1 && moment >= laid[index]!.end) index += 1;
+    const { span, start } = laid[index]!;
+    return span.from + (moment - start);
+  };
+}
+
 /**
  * The stretch [start, end) of what a list of spans plays, in seconds from its own beginning.
  * Inner joins survive; the bounds are clamped to [0, length].
  */
 export function sliceSpans(spans: readonly Span[], start: Seconds, end: Seconds): Span[] {
   const kept: Span[] = [];
-  let position = 0;
-  for (const span of spans) {
+  for (const { span, start: position } of laidSpans(spans)) {
     const length = span.to - span.from;
     const low = Math.max(start - position, 0);
     const high = Math.min(end - position, length);
@@ -21,7 +50,6 @@ export function sliceSpans(spans: readonly Span[], start: Seconds, end: Seconds)
       // An untouched edge keeps its exact number: undoing a trim must not leave rounding behind.
       kept.push({ ...span, from: low === 0 ? span.from : span.from + low, to: high === length ? span.to : span.from + high });
     }
-    position += length;
   }
   return kept;
 }

@@ -1,6 +1,6 @@
 import { stretching, toHeard, toSource, type Stretching } from '../sound/stretch';
 import { RATE, framesOf, type Seconds } from '../units';
-import type { MediaId, Part, Show } from './types';
+import type { MediaId, Part, Show, Treatment } from './types';
 
 /** A part's sound at the speed it is played with: its spans are seconds of that. */
 type Played = Pick<Part, 'media' | 'speed'>;
@@ -17,15 +17,28 @@ export function soundSeconds(show: Pick<Show, 'media'>, part: Played): Seconds {
   return part.speed === undefined ? show.media[part.media]!.seconds : shapeOf(show, part).heard / RATE;
 }
 
-/** What the mixer knows a part's sound by: the source, and its speed where that is not its own. */
-export function soundKey(part: Played): string {
-  return part.speed === undefined ? part.media : `${part.media}@${part.speed}`;
+/** What is done with a stored sound before a part plays it. */
+export interface Recipe {
+  /** Source seconds a heard second. */
+  readonly speed: number;
+  /** Those that are switched on, in their order. */
+  readonly treatments: readonly Treatment[];
 }
 
-/** The source and the speed of a sound that the mixer asks for. */
-export function soundOfKey(key: string): { media: MediaId; speed: number } {
-  const [media = '', speed] = key.split('@');
-  return { media, speed: speed === undefined ? 1 : Number(speed) };
+/**
+ * What the mixer knows a part's sound by: the source, and behind an `@` the recipe where there is one. Parts with the same recipe share
+ * what was worked out.
+ */
+export function soundKey(part: Played & Pick<Part, 'treatments'>): string {
+  const treatments = part.treatments?.filter(({ on }) => on) ?? [];
+  if (part.speed === undefined && treatments.length === 0) return part.media;
+  return `${part.media}@${JSON.stringify({ speed: speedOf(part), treatments } satisfies Recipe)}`;
+}
+
+/** The source of a sound that the mixer asks for, and what is done with it. */
+export function soundOfKey(key: string): { readonly media: MediaId; readonly recipe: Recipe | null } {
+  const at = key.indexOf('@');
+  return at < 0 ? { media: key, recipe: null } : { media: key.slice(0, at), recipe: JSON.parse(key.slice(at + 1)) as Recipe };
 }
 
 /** A moment of a part's sound as a moment of its source, and the other way round. */

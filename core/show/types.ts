@@ -1,7 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 
 /** The format number this code writes. */
-export const FORMAT = 7;
+export const FORMAT = 8;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -82,6 +82,8 @@ export interface Lane {
   readonly pan: number;
   readonly mute: boolean;
   readonly solo: boolean;
+  /** What the sum of its parts goes through, in this order; nothing where it says nothing. */
+  readonly treatments?: readonly Treatment[] | undefined;
 }
 
 /** What lies beside a passage and is laid over the neighbouring pass, so that nothing is chopped off at a loop's seam. */
@@ -172,6 +174,16 @@ export interface Fitted {
   readonly self: boolean;
 }
 
+/** Takes away what rumbles below a frequency. */
+export interface LowCutting {
+  readonly kind: 'lowCut';
+  readonly on: boolean;
+  readonly frequency: Hertz;
+}
+
+/** One link of a chain that a sound goes through; switched off it leaves the sound as it is. */
+export type Treatment = LowCutting;
+
 /** What one narration asks of the bed. */
 export interface PartDip {
   /** Whether anything goes down for it. */
@@ -247,6 +259,8 @@ export interface Part {
    * (core/show/speed.ts).
    */
   readonly speed?: number | undefined;
+  /** What its sound goes through before its level, in this order; nothing where it says nothing. */
+  readonly treatments?: readonly Treatment[] | undefined;
   /** How it was fitted, if it was. */
   readonly fit?: Fitted | undefined;
   /** Lies there and is not heard. */

@@ -7,7 +7,7 @@ export { soundingOf, type Sounding } from './silence';
 export { HOP, LoudnessMeter, loudnessOf, type Loudness } from './loudness';
 export { POWER_HOP, PowerMeter } from './weighting';
 export { align, type Alignment } from './align';
-export { speedFor, stretchedSource, stretching, toHeard, toSource, type Stretching } from './stretch';
+export { speedFor, stretchRuns, stretchedSource, stretching, toHeard, toSource, type Run, type Stretching } from './stretch';
 export { TRACE_STEP, TraceBuilder, traceOf } from './trace';
 export { SILENT, alikeness, isSilent, type SoundPlace } from './alike';
 export { delayOf, sweep } from './echo';

@@ -54,19 +54,23 @@ const LONGEST: Seconds = 0.017;
 const TRIES = 28;
 
 /** A stretch of the source as it is: from frame `at` of what is heard until the next one begins, the source runs `offset` frames ahead. */
-interface Run {
+export interface Run {
   readonly at: Frames;
   readonly offset: Frames;
 }
 
+/** Where another speed joins the sound: it listens to all of it once, which takes a while; the answer is small and may be kept. */
+export function stretchRuns(source: PcmSource, speed: number): Run[] {
+  return runsOf(source, stretching(source.frames, speed));
+}
+
 /**
- * A sound at another speed, as a source of its own. It listens to the whole sound once to find its joins; then it is read in pages
- * like any other, and the same samples come out however the pages are cut. The source is borrowed.
+ * A sound at another speed, as a source of its own. It is read in pages like any other, and the same samples come out however the pages
+ * are cut. The source is borrowed. @param runs as `stretchRuns` found them; found here where they are not given.
  */
-export function stretchedSource(source: PcmSource, speed: number): PcmSource {
+export function stretchedSource(source: PcmSource, speed: number, runs = stretchRuns(source, speed)): PcmSource {
   const shape = stretching(source.frames, speed);
   if (shape.heard === source.frames) return source;
-  const runs = runsOf(source, shape);
   const { channels } = source;
   let page = new Float32Array(0);
   return {

@@ -25,6 +25,8 @@ export const places = {
   texture: (id: MediaId): Place => ['hearings', `${id}.texture`],
   /** Where somebody speaks in a sound, and how loud it is from moment to moment. */
   profile: (id: MediaId): Place => ['profiles', id],
+  /** What another speed, or a costly treatment, needs to know of a sound (core/treat/recipe.ts). */
+  findings: (id: MediaId, name: string): Place => ['recipes', `${id}.${name}.${RECIPE}.json`],
   /** A recording while it is made: one channel of 32-bit floats at the mix rate, and what it is about. They stay until it is in its show. */
   recording: (id: string): Place => ['recordings', `${id}.pcm`],
   about: (id: string): Place => ['recordings', `${id}.json`],

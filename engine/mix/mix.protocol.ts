@@ -1,7 +1,7 @@
 import type { Tags, WavFormat } from '../../core/files';
 import type { Answer, CutReading, SeamReading, Shift, Way, Wish } from '../../core/fit';
-import type { Over, PlannedJoin } from '../../core/level';
-import type { Stems, JoinSound, Plan } from '../../core/mix';
+import type { JoinSound, Over, PlannedJoin } from '../../core/level';
+import type { Plan, Stems } from '../../core/mix';
 import type { Grid, Loop, MediaId, Stretch as SourceStretch } from '../../core/show';
 import type { Alignment, Loudness } from '../../core/sound';
 

@@ -1,4 +1,4 @@
-import { partsOn, startHistory, type Show } from '../../core/show';
+import { findJoin, joinsOf, partsOn, startHistory, type Show } from '../../core/show';
 import { layParts, newPart } from '../../core/show/edits';
 import { showOf, soundMedia } from '../../tests/shows';
 
@@ -24,7 +24,6 @@ jest.mock('../workers', () => ({ worker: () => ({}), asker: () => ({}) }));
 import { useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 import { copyChosen, pasteHere, removeChosen, repeatChosen, splitHere, trimHere } from './hands';
-import { findJoin, joinsOf } from './joins';
 import {
   changeGrid,
   changeLooping,

@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import type { Join } from '../../session/bed/joins';
+import type { Join } from '../../core/show';
 import { usePainting } from '../controls/usePainting';
 import { useVerticalDrag } from '../sheet/useVerticalDrag';
 import { useTokens } from '../theme/useTokens';

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import type { Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
-import type { Stretch } from '../../core/show';
+import { laidSpans, type Stretch } from '../../core/show';
 import { usePainting } from '../controls/usePainting';
 import { useTokens } from '../theme/useTokens';
 
@@ -37,13 +37,11 @@ export function PathPicture({ answer, heard, piece }: Props) {
         const [a, b] = [Math.max(from, piece.from), Math.min(to, piece.to)];
         if (b > a) block(source(a), source(b), 2, letter);
       }
-      let at = 0;
-      for (const span of answer.spans) {
+      for (const { span, start: at } of laidSpans(answer.spans)) {
         for (const { from, to, letter } of heard.sections) {
           const [a, b] = [Math.max(from, span.from), Math.min(to, span.to)];
           if (b > a) block(fitted(at + a - span.from), fitted(at + b - span.from), low, letter);
         }
-        at += span.to - span.from;
       }
       pen.strokeStyle = tokens.rain;
       pen.lineWidth = 1;

@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, type Part, type Show } from '../../core/show';
+import { joinsOf, LIMITS, type Part, type Show } from '../../core/show';
 import { setJoin } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
-import { joinsOf } from '../../session/bed/joins';
 import { moveStitch, removeStitch } from '../../session/fit/stitches';
 import { useOpenShow } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { JoinAt } from '../../session/bed/joins';
+import type { JoinAt } from '../../core/show';
 
 /** The panel that lies over the page; one at a time. */
 export type OpenedPanel =

@@ -12,7 +12,7 @@ import { RangeBand } from './RangeBand';
 import { usePinning } from '../../session/voice/pinning';
 import { useHeard } from '../../session/sound/heard';
 import { Pins } from './Pins';
-import { levelOf } from './river';
+import { levelsOf } from './river';
 import { Same } from './Same';
 import type { Viewport } from './useSheetScroll';
 
@@ -124,6 +124,14 @@ function PinsOn({ show, part, base, joins = {}, alike: { into = 0, out = 0 }, le
   const heard = useHeard((state) => state.heard);
   const lane = show.lanes.find((one) => one.id === part.lane)!;
   const dips = dipPinsOf(show, dipsOf(show, heard), part);
-  const levelAt = levelOf({ part, lane, soundLength: soundSeconds(show, part), joins, dips, alike: { into, out } });
-  return <Pins part={part} base={base} column={{ x: left, width }} pixelsPerSecond={pixelsPerSecond} levelAt={levelAt} />;
+  const levels = levelsOf({ part, lane, soundLength: soundSeconds(show, part), joins, dips, alike: { into, out } });
+  return (
+    <Pins
+      part={part}
+      base={base}
+      column={{ x: left, width }}
+      pixelsPerSecond={pixelsPerSecond}
+      levelAt={(moment) => levels(moment, 1, 1)[0]!}
+    />
+  );
 }

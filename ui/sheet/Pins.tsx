@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Part } from '../../core/show';
-import { sayLevel, sayTime } from '../../core/units';
+import { partSeconds, type Part } from '../../core/show';
+import { sayGain, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { movePinsBy, tapPin, usePinning } from '../../session/voice/pinning';
 import type { Column } from './columns';
@@ -30,7 +30,7 @@ export function Pins({ part, base, column, pixelsPerSecond, levelAt }: Props) {
   const chosen = usePinning(({ pinning }) => (pinning?.part === part.id ? pinning.chosen : null));
   if (!chosen) return null;
   return part.pins.map((pin, index) => {
-    const share = bankShare(levelAt(Math.min(pin.at, Math.max(0, partLength(part) - 0.001))));
+    const share = bankShare(levelAt(Math.min(pin.at, Math.max(0, partSeconds(part) - 0.001))));
     const x = column.x + column.width / 2 + share * (column.width / 2 - 3);
     return (
       <PinKnob
@@ -46,8 +46,6 @@ export function Pins({ part, base, column, pixelsPerSecond, levelAt }: Props) {
     );
   });
 }
-
-const partLength = (part: Part) => part.spans.reduce((sum, span) => sum + span.to - span.from, 0);
 
 interface KnobProps {
   readonly part: Part;
@@ -88,7 +86,7 @@ function PinKnob({ part, base, index, chosen, x, y, pixelsPerSecond }: KnobProps
       tabIndex={0}
       aria-label={`Pin ${index + 1}`}
       aria-valuenow={Number(pin.gain.toFixed(2))}
-      aria-valuetext={`${sayLevel(pin.gain)} at ${sayTime(part.at + pin.at)}${chosen ? ', chosen' : ''}`}
+      aria-valuetext={`${sayGain(pin.gain)} at ${sayTime(part.at + pin.at)}${chosen ? ', chosen' : ''}`}
       data-testid={`pin ${index + 1}`}
       onPointerDown={(event) => {
         if (event.button !== 0 || !event.isPrimary) return;

@@ -29,10 +29,7 @@ export function Sheet({ show, width, wide }: Props) {
   const face = useOpenShow((store) => store.face);
   const seconds = showSeconds(show);
   // The bed may run over the pictures: the sheet shows it all, so that its end can be taken hold of.
-  const drawn = useMemo(
-    () => Math.max(showSeconds(show), ...[...partsOn(show, 'spot'), ...partsOn(show, 'voice')].map(partEnd), compareLengths(show).bed),
-    [show],
-  );
+  const drawn = useMemo(() => Math.max(showSeconds(show), ...show.parts.map(partEnd), compareLengths(show).bed), [show]);
   const { scroller, onScroll, height, view } = useSheetScroll(drawn);
   useZoomGestures(scroller);
 
@@ -42,7 +39,11 @@ export function Sheet({ show, width, wide }: Props) {
   const bare = useMemo(() => partsOn(show, 'bed').length === 0, [show]);
   const spots = useMemo(() => partsOn(show, 'spot').length > 0, [show]);
   const wanted = useOpenShow((store) => store.own);
-  const own = useMemo(() => wanted && show.pictures.some((picture) => hasOwnSound(show, picture)), [wanted, show]);
+  const own = useMemo(
+    // A sound that was set apart outlives its clip.
+    () => wanted && (partsOn(show, 'own').length > 0 || show.pictures.some((picture) => hasOwnSound(show, picture))),
+    [wanted, show],
+  );
   const columns = useMemo(
     () => columnsFor(face, width, { voice: voices, own, spot: spots }, wide),
     [face, width, voices, own, spots, wide],

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { partsOn, type Show } from '../../core/show';
+import { laidSpans, partsOn, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import type { Column } from './columns';
@@ -53,13 +53,9 @@ export function Stitches({ show, column, view }: { readonly show: Show; readonly
 
 /** Moments of the show at which the bed is spliced, in order. */
 export function stitchesOf(show: Show): number[] {
-  const moments: number[] = [];
-  for (const part of partsOn(show, 'bed')) {
-    let at = part.at;
-    for (const span of part.spans.slice(0, -1)) {
-      at += span.to - span.from;
-      moments.push(at);
-    }
-  }
-  return moments;
+  return partsOn(show, 'bed').flatMap((part) =>
+    laidSpans(part.spans, part.at)
+      .slice(0, -1)
+      .map(({ end }) => end),
+  );
 }

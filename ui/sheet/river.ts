@@ -1,5 +1,5 @@
-import { crossGain, envelopeAt, partEnvelope, type PartJoins, type PinAt } from '../../core/level';
-import { partEnd, speedOf, type Lane, type Part, type Span } from '../../core/show';
+import { fillLevel, partEnvelope, sidesAlike, type PartJoins, type PinAt } from '../../core/level';
+import { partEnd, sourceWalker, speedOf, type Lane, type Part } from '../../core/show';
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';
 import type { Tokens } from '../theme/useTokens';
@@ -42,19 +42,6 @@ export function bankShare(gain: number): number {
 /** Water between the banks: quiet passages stay visible. */
 const waterShare = (peak: number) => Math.min(1, peak) ** 0.75;
 
-/** Follows the spans of a part downward: where in the source a moment of the part lies. */
-function sourceWalker(spans: readonly Span[]): (moment: number) => number {
-  let index = 0;
-  let start = 0;
-  return (moment) => {
-    while (index < spans.length - 1 && moment >= start + spans[index]!.to - spans[index]!.from) {
-      start += spans[index]!.to - spans[index]!.from;
-      index += 1;
-    }
-    return spans[index]!.from + (moment - start);
-  };
-}
-
 /** Whether a scale shows more than the overview holds. */
 export function isCloseUp(pixelsPerSecond: number): boolean {
   return pixelsPerSecond * binFrames(0) > RATE;
@@ -67,18 +54,21 @@ export function rowStarts(part: Part, { from, pixelsPerSecond, height }: Stretch
   return Float64Array.from({ length: height }, (_, row) => sourceAt(clamp(from + row / pixelsPerSecond - part.at, 0, last)));
 }
 
-/** The level of a part at a moment of its own, as it will be heard. */
-export function levelOf({ part, lane, soundLength, joins, dips, alike }: Omit<RiverPart, 'peaks' | 'rows'>): (moment: number) => number {
-  const envelope = partEnvelope(part, lane, soundLength, joins, dips);
-  const start = framesOf(part.at);
-  const { into, out } = joins;
-  return (moment) => {
-    const frame = moment * RATE;
-    let gain = envelopeAt(envelope, frame);
-    if (into && start + frame < into.start + into.frames)
-      gain *= crossGain(into, 'in', Math.max(0, start + frame - into.start), alike.into);
-    if (out && start + frame >= out.start) gain *= crossGain(out, 'out', Math.min(out.frames - 1, start + frame - out.start), alike.out);
-    return gain;
+/** The levels of a part as they will be heard: `count` of them, the first at `moment` of its own, each `apart` seconds after the one before. */
+export function levelsOf({
+  part,
+  lane,
+  soundLength,
+  joins,
+  dips,
+  alike,
+}: Omit<RiverPart, 'peaks' | 'rows'>): (moment: number, count: number, apart: number) => Float32Array {
+  const level = { start: framesOf(part.at), envelope: partEnvelope(part, lane, soundLength, joins, dips) };
+  const sides = sidesAlike(joins, alike);
+  return (moment, count, apart) => {
+    const levels = new Float32Array(count);
+    fillLevel(level, sides, level.start + moment * RATE, count, levels, apart * RATE);
+    return levels;
   };
 }
 
@@ -107,17 +97,16 @@ export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stret
   const bottom = Math.min(height, Math.ceil((partEnd(part) - from) * pixelsPerSecond));
   if (bottom <= top) return;
 
-  const levelAt = levelOf(river);
   const peakAt = peaksOf(river, stretch);
   const rows = bottom - top;
+  const levels = levelsOf(river)(from + (top + 0.5) / pixelsPerSecond - part.at, rows, 1 / pixelsPerSecond);
   const banks = new Float32Array(rows);
   const dark = new Float32Array(rows);
   const pale = new Float32Array(rows);
   const half = width / 2 - 3;
   const whole = bankShare(gainOfDecibels(part.gain + lane.gain)) * half;
   for (let row = 0; row < rows; row += 1) {
-    const moment = Math.max(0, from + (top + row + 0.5) / pixelsPerSecond - part.at);
-    const gain = lane.mute ? 0 : levelAt(moment);
+    const gain = lane.mute ? 0 : levels[row]!;
     const peak = waterShare(peakAt(top + row));
     banks[row] = bankShare(gain) * half;
     dark[row] = banks[row]! * peak;
@@ -194,14 +183,13 @@ function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Str
   pen.lineWidth = 1.25;
   pen.stroke();
   if (!peaks || lane.mute) return;
-  const levelAt = levelOf(river);
   const peakAt = peaksOf(river, stretch);
   const first = Math.max(0, Math.floor(top));
   const last = Math.min(height, Math.ceil(bottom));
   const halves = new Float32Array(Math.max(0, last - first));
+  const levels = levelsOf(river)(from + (first + 0.5) / pixelsPerSecond - part.at, halves.length, 1 / pixelsPerSecond);
   for (let row = 0; row < halves.length; row += 1) {
-    const moment = Math.max(0, from + (first + row + 0.5) / pixelsPerSecond - part.at);
-    halves[row] = waterShare(peakAt(first + row)) * (bankShare(levelAt(moment)) / WHOLE) * (width / 2 - 8);
+    halves[row] = waterShare(peakAt(first + row)) * (bankShare(levels[row]!) / WHOLE) * (width / 2 - 8);
   }
   fillRows(pen, halves, first, width / 2, ink);
 }

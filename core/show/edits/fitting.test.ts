@@ -1,8 +1,22 @@
 import { mediaId, showOf } from '../../../tests/shows';
 import { planShow } from '../../mix';
 import { RATE } from '../../units';
-import { faultOf, perform, readShow, showSeconds, soundSeconds, startHistory, undo, type Fitted } from '..';
-import { layFit, refitDue, restorePart, setHold, setMarks, setRefit, trimEdge, type LaidFit } from '.';
+import { faultOf, perform, readShow, showSeconds, soundOfKey, soundSeconds, startHistory, undo, type Fitted } from '..';
+import {
+  layFit,
+  pasteParts,
+  refitDue,
+  removeRange,
+  restorePart,
+  setHold,
+  setMarks,
+  setPartGain,
+  setRefit,
+  splitParts,
+  stopEarly,
+  trimEdge,
+  type LaidFit,
+} from '.';
 
 const FIT: Fitted = {
   way: 'weave',
@@ -47,7 +61,7 @@ it('plays a nudged part at its speed, exactly as long as it says, and trims it i
   expect(heard).toBeCloseTo(4 + 26 / speed, 3);
   expect(faultOf(nudged)).toBeNull();
   const [part] = planShow(nudged).parts;
-  expect(part!.media).toBe(`${mediaId(1000)}@${speed}`);
+  expect(soundOfKey(part!.media)).toEqual({ media: mediaId(1000), recipe: { speed, treatments: [] } });
   expect(part!.end).toBe(Math.round(heard * RATE));
   const trimmed = trimEdge(nudged, { id: 'bed-1', edge: 'end', moment: 20 });
   expect(faultOf(trimmed)).toBeNull();
@@ -81,4 +95,24 @@ it('keeps marks within the piece, and drops what is no passage', () => {
   });
   expect(marked.media[media]!.marks).toEqual({ keep: [{ from: 20, to: 30 }], out: [], names: [{ at: 0, name: 'Opening' }] });
   expect(faultOf(marked)).toBeNull();
+});
+
+it('cut, trimmed or copied by hand, a woven piece no longer follows the show by itself, and a second half was never fitted', () => {
+  const follows = layFit(show, { ...LAID, fit: { ...FIT, self: true } });
+  const split = splitParts(follows, { ids: [['bed-1', 'half']], moment: 4 });
+  expect(split.parts.map(({ id, fit }) => [id, fit?.self])).toEqual([
+    ['bed-1', false],
+    ['half', undefined],
+  ]);
+  const hands = [
+    trimEdge(follows, { id: 'bed-1', edge: 'start', moment: 1 }),
+    trimEdge(follows, { id: 'bed-1', edge: 'end', moment: 9 }),
+    removeRange(follows, { ids: ['bed-1'], halves: ['half'], from: 2, to: 4, closeUp: true }),
+    stopEarly(follows, { id: 'bed-1', end: 8, fade: 2 }),
+  ];
+  for (const changed of hands) expect(changed.parts[0]!.fit?.self).toBe(false);
+  const [copy] = pasteParts(follows, { parts: [{ ...follows.parts[0]!, id: 'copy', at: 3 }], media: [] }).parts.slice(-1);
+  expect([copy!.id, copy!.fit?.self]).toEqual(['copy', false]);
+  // What only changes its level, or where it lies, is as it was fitted.
+  expect(setPartGain(follows, { ids: ['bed-1'], gain: -3 }).parts[0]!.fit?.self).toBe(true);
 });

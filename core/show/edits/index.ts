@@ -48,6 +48,7 @@ export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, s
 export { layLoop, setGrid } from './loops';
 export { renameShow, replaceShow, setAim, setArtist, setBlack, setCredit, setMaster, setMasterGain, setShape } from './whole';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
+export { setTreatments, type Treated } from './treatments';
 export { dipsToPins, pinsToDips, removePins, setDips, setPartDip, setPins, setTold, shiftSomePins } from './dips';
 export {
   addLine,

@@ -1,5 +1,6 @@
 import { bestShift, readCut, readSeam as readSeamOf, type CutReading, type SeamReading, type Shift } from '../../../core/fit';
-import { joinSound, type JoinSound } from '../../../core/mix';
+import type { JoinSound } from '../../../core/level';
+import { joinSound } from '../../../core/mix';
 import type { MediaId } from '../../../core/show';
 import type { PcmSource } from '../../../core/sound';
 import { RATE, framesOf } from '../../../core/units';

@@ -1,13 +1,21 @@
 import type { Plan } from '../../../core/mix';
 import { soundOfKey, type MediaId } from '../../../core/show';
-import { stretchedSource, type PcmSource } from '../../../core/sound';
+import type { PcmSource } from '../../../core/sound';
+import { cooked } from '../../../core/treat';
 import { openPcm, type Opened } from '../../media/inside/pcm';
+import { findingsFor } from '../../media/recipes';
 
-/** A sound that a plan names: a stored one, at another speed where it says so. Whoever opens it closes it. */
+/** A sound that a plan names: a stored one, at another speed and treated where it says so. Whoever opens it closes it. */
 export async function openSound(key: string): Promise<Opened> {
-  const { media, speed } = soundOfKey(key);
+  const { media, recipe } = soundOfKey(key);
   const pcm = await openPcm(media);
-  return speed === 1 ? pcm : { ...stretchedSource(pcm, speed), close: pcm.close };
+  if (!recipe) return pcm;
+  try {
+    return { ...cooked(pcm, recipe, await findingsFor(media, pcm, recipe)), close: pcm.close };
+  } catch (error) {
+    pcm.close();
+    throw error;
+  }
 }
 
 /** The sounds that plans name, opened once and closed when no plan names them any more. */
