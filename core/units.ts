@@ -51,6 +51,14 @@ export function percentOfDecibels(level: Decibels): number {
   return gainOfDecibels(level) * 100;
 }
 
+/** The quietest level that a document can say: it, and all below it, is silence. */
+export const SILENCE: Decibels = -60;
+
+/** Level of a document to amplitude ratio: as `gainOfDecibels`, but for `SILENCE` and below, which is 0. */
+export function gainOfLevel(level: Decibels): Gain {
+  return level <= SILENCE ? 0 : gainOfDecibels(level);
+}
+
 export function clamp(value: number, low: number, high: number): number {
   return value < low ? low : value > high ? high : value;
 }
@@ -90,6 +98,11 @@ export function sayLevel(level: Decibels, decimals = 1): string {
   return `${sign}${Math.abs(rounded).toFixed(decimals)} dB`;
 }
 
+/** Says a level that is set: as `sayLevel`, and `silent` for `SILENCE` and below. */
+export function sayGain(level: Decibels): string {
+  return sayLevel(level <= SILENCE ? -Infinity : level);
+}
+
 /**
  * Reads a time that a person typed: `1:02.350`, `62.35`, `62,35`, `1:00:00`, with an optional trailing `s`.
  * Minutes and seconds after a colon are in [0, 60). Returns null for anything else, also for negative times.
@@ -109,12 +122,12 @@ export function parseTime(text: string): Seconds | null {
 }
 
 /**
- * Reads a level that a person typed: `-3`, `−3 dB`, `+1,5`, `50 %`, `50%`. Returns null for anything else;
- * `0 %` and `-inf` give −Infinity.
+ * Reads a level that a person typed: `-3`, `−3 dB`, `+1,5`, `50 %`, `50%`. A number without a unit is of the unit `plain`. Returns null for
+ * anything else; `0 %` and `-inf` give −Infinity.
  */
-export function parseLevel(text: string): Decibels | null {
+export function parseLevel(text: string, plain: 'dB' | '%' = 'dB'): Decibels | null {
   const trimmed = text.trim().replace(/[−–]/g, '-').replace(',', '.');
-  const percent = /^(\d+(?:\.\d*)?|\.\d+)\s*%$/.exec(trimmed);
+  const percent = /^(\d+(?:\.\d*)?|\.\d+)\s*%$/.exec(plain === '%' ? trimmed.replace(/[\d.]$/, '$&%') : trimmed);
   if (percent) return decibelsOfPercent(Number(percent[1]));
   if (/^-inf(inity)?(\s*db)?$/i.test(trimmed)) return -Infinity;
   const level = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+))\s*(?:db)?$/i.exec(trimmed);

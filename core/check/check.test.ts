@@ -1,10 +1,11 @@
-import { narration, withNarrations } from '../../tests/heard';
+import { narration, profile, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
 import { SPOT_LANE, type Show } from '../show';
 import { newPart, setAim, setCredit, setFade, setLane, setOwn, stopEarly, trimEdge } from '../show/edits';
 import { LoudnessMeter, type Loudness } from '../sound';
 import { RATE } from '../units';
 import { noise, tones } from '../../tests/tones';
+import { NOTHING_HEARD } from '../level';
 import { memorySource } from '../sound';
 import { noticed, readCut } from '../fit';
 import { checkShow, gapsOf, type Finding, type Measured } from '.';
@@ -24,6 +25,7 @@ const fine: Measured = {
   soundings: new Map([[mediaId(1000), { from: 0, to: 10 }]]),
   cuts: [],
   missing: [],
+  heard: NOTHING_HEARD,
 };
 
 /** Ten seconds of pictures under ten seconds of credited music, with a narration. */
@@ -124,4 +126,13 @@ it('notices a jump in level and a beat that stumbles, and no good cut', () => {
   expect(noticed(readCut(place(2), place(2.05)))).toBe('beat');
   const silence = memorySource(new Float32Array(RATE * 4), 1);
   expect(noticed(readCut(place(2), place(2, silence)))).toBeNull();
+});
+
+it('says of a narration that goes on when the pictures are over how much is lost: what is said, not the silence behind it', () => {
+  const late = withNarrations(showOf([4, 6], 10), narration(7, 3, 8.5), narration(8, 3, 2));
+  expect(find(late, 'narrations')).toMatchObject({ state: 'look', says: [{ part: 'say-7', at: 10, lost: 1.5 }] });
+  const heardTo = (to: number) => ({ heard: new Map([[mediaId(7), profile(3, [[0.2, to]])]]) });
+  expect(find(late, 'narrations', heardTo(2.1)).says[0]!.lost).toBeCloseTo(0.6, 9);
+  expect(find(late, 'narrations', heardTo(1.4))).toBeUndefined();
+  expect(find(well(), 'narrations')).toBeUndefined();
 });

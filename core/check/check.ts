@@ -1,14 +1,17 @@
 import type { CutReading } from '../fit';
 import { noticed } from '../fit';
-import type { Over } from '../level';
+import { narrationsOf, phrasesOf, type Heard, type Over } from '../level';
 import {
+  AGREE,
   compareLengths,
   creditsOf,
   hasOwnSound,
   ownPart,
   partEnd,
+  partSeconds,
   partsOn,
   placePictures,
+  showSeconds,
   type Clip,
   type Lane,
   type Lengths,
@@ -53,6 +56,17 @@ export interface Measured {
   readonly cuts: readonly ReadCut[] | null;
   /** Media whose files are not at hand. */
   readonly missing: readonly MediaId[] | null;
+  /** Where somebody speaks, as far as it is known. */
+  readonly heard: Heard;
+}
+
+/** A narration that goes on when the pictures are over. */
+export interface CutShort {
+  readonly part: string;
+  /** Moment of the show at which it is cut off: its end. */
+  readonly at: Seconds;
+  /** Seconds of it that are not heard. */
+  readonly lost: Seconds;
 }
 
 /** `good` is said, `look` is worth a look, `stop` stands in the way, `wait` is being found out. */
@@ -73,6 +87,7 @@ export type Finding =
   | Line<'peaks', Decibels | null>
   | Line<'gaps', readonly Stretch[]>
   | Line<'clips', readonly { readonly clip: Clip; readonly at: Seconds }[]>
+  | Line<'narrations', readonly CutShort[]>
   | Line<'solo', readonly Lane[]>
   | Line<'credits', readonly Media[]>
   | Line<'media', readonly Media[]>;
@@ -81,6 +96,8 @@ export type Finding =
 export function checkShow(show: Show, measured: Measured): Finding[] {
   const findings = [media(show, measured), lengths(show), end(show, measured), cuts(measured), gaps(show, measured), clips(show)];
   if (measured.speaks) findings.push(voice(measured));
+  const short = cutShort(show, measured.heard);
+  if (short.length > 0) findings.push({ kind: 'narrations', state: 'look', says: short });
   // Solo is for listening: it is easily forgotten, and goes into the file.
   const soloed = show.lanes.filter((lane) => lane.solo);
   if (soloed.length > 0) findings.push({ kind: 'solo', state: 'look', says: soloed });
@@ -137,6 +154,16 @@ function clips(show: Show): Finding {
     if (under) says.push({ clip: picture, at: placed.start });
   }
   return { kind: 'clips', state: says.length > 0 ? 'look' : 'good', says };
+}
+
+/** Narrations that are cut off where the pictures end. What is lost of one that was listened to is what is said; silence is no loss. */
+function cutShort(show: Show, heard: Heard): CutShort[] {
+  const end = showSeconds(show);
+  return narrationsOf(show).flatMap((part) => {
+    const said = heard.has(part.media) ? (phrasesOf(show, part, heard).at(-1)?.to ?? 0) : partSeconds(part);
+    const lost = part.at + said - end;
+    return lost > AGREE ? [{ part: part.id, at: end, lost }] : [];
+  });
 }
 
 function voice({ tightest }: Measured): Finding {

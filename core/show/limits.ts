@@ -1,3 +1,5 @@
+import { SILENCE } from '../units';
+
 /** Bounds of the document, in one place: the schema, the edits and the fields all read them. */
 export const LIMITS = {
   /** Shortest time on screen, seconds. */
@@ -11,8 +13,8 @@ export const LIMITS = {
   own: { runOver: 60, fade: 0.1, stretches: 200 },
   /** Shortest passage that a part may play, seconds. */
   span: { least: 0.05 },
-  /** 200 % is +6.02 dB; below −60 dB nothing is heard. */
-  gain: { least: -60, most: 6.0206 },
+  /** 200 % is +6.02 dB. */
+  gain: { least: SILENCE, most: 6.0206 },
   /** Fade to start with when a piece is laid, and for stopping early (seconds). */
   fade: { up: 0.05, out: 0.05, stop: 4, stopLeast: 0.5, stopMost: 10 },
   /** Crossfade at a cut, seconds: a few milliseconds remove a click (common practice). */
@@ -20,7 +22,7 @@ export const LIMITS = {
   /** Lead-in and tail that are folded over a loop's seam, seconds. */
   fold: { most: 10 },
   /** Levels set by hand, dB on top of the part's own, and the slope of a lowered range, seconds. */
-  pin: { least: -60, most: 12, slope: 0.5, count: 2000 },
+  pin: { least: SILENCE, most: 12, slope: 0.5, count: 2000 },
   /** Beats a minute and beats in a bar. */
   grid: { slowest: 20, fastest: 400, fewest: 2, most: 7 },
   /** Nudges: a fifth faster or slower at the most (common practice). */
@@ -28,9 +30,12 @@ export const LIMITS = {
   /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
   fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
-  dip: { least: -60, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
+  dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
   /** Speakers, takes of one line, words of one narration. */
   voice: { lanes: 12, takes: 40, words: 4000, lines: 500, told: 400 },
+  /** Links of one chain; the frequency of a low cut, Hz: rumble lies below, voices above (common practice). */
+  treatments: 12,
+  lowCut: { least: 40, most: 200, start: 80 },
   /** True-peak ceiling (dBTP) and loudness to aim for (LUFS). */
   ceiling: { least: -12, most: 0, start: -1 },
   aim: { least: -40, most: -5 },

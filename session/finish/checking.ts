@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { checkShow, type Finding, type ReadCut, type Soundings } from '../../core/check';
-import { partsOn, type MediaId, type Show } from '../../core/show';
+import { joinsOf, partsOn, type MediaId, type Show } from '../../core/show';
 import type { Sounding } from '../../core/sound';
 import { fileAt, places } from '../../engine/media/folders';
 import type { SoundFacts } from '../../engine/media/facts';
-import { joinsOf } from '../bed/joins';
+import { useHeard } from '../sound/heard';
 import { useLoudness } from '../sound/useLoudness';
 import { useOver } from '../voice/over';
 import { worker } from '../workers';
@@ -21,9 +21,10 @@ export function useCheck(show: Show): readonly Finding[] {
   const soundings = useSoundings(show);
   const cuts = useCuts(show);
   const missing = useMissing(show);
+  const heard = useHeard((state) => state.heard);
   return useMemo(
-    () => checkShow(show, { loudness: loudness ?? null, tightest: least, speaks, soundings, cuts, missing }),
-    [show, loudness, least, speaks, soundings, cuts, missing],
+    () => checkShow(show, { loudness: loudness ?? null, tightest: least, speaks, soundings, cuts, missing, heard }),
+    [show, loudness, least, speaks, soundings, cuts, missing, heard],
   );
 }
 

@@ -1,5 +1,5 @@
 import { phrasesOf, dipsOf, pinsWithDips } from '../../core/level';
-import { FIRST_PART_DIP, partEnd, partSeconds, type Part, type Show, type Stretch } from '../../core/show';
+import { FIRST_PART_DIP, laidSpans, partEnd, partSeconds, type Part, type Show, type Stretch } from '../../core/show';
 import { addLine, addTake, dipsToPins, setPartDip, setTold, shortenPauses, splitAtMoments } from '../../core/show/edits';
 import { pausesIn, toldAlso } from '../../core/speech';
 import { newId } from '../ids';
@@ -48,14 +48,11 @@ export async function replaceTake(part: string, file: File): Promise<void> {
 
 /** A person says of a stretch of a narration (seconds from its start) that somebody speaks there, or nobody does. */
 export function tellSpeech(show: Show, part: Part, { from, to }: Stretch, speaks: boolean): void {
-  let position = 0;
   let told = show.media[part.media]!.told;
-  for (const span of part.spans) {
-    const length = span.to - span.from;
+  for (const { span, start: position, end } of laidSpans(part.spans)) {
     const low = Math.max(from, position);
-    const high = Math.min(to, position + length);
+    const high = Math.min(to, end);
     if (high > low) told = toldAlso(told, { from: span.from + low - position, to: span.from + high - position }, speaks);
-    position += length;
   }
   if (told) useOpenShow.getState().edit(setTold, { media: part.media, ...told });
 }

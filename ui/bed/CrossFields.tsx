@@ -66,6 +66,7 @@ export function CrossFields({ show, part }: { readonly show: Show; readonly part
                 say={sayBend}
                 onChange={(bend) => tryOut(setCross, change({ [side]: bend }))}
                 onChangeEnd={(bend) => edit(setCross, change({ [side]: bend }))}
+                onCancel={() => useOpenShow.getState().endPreview()}
               />
             </View>
           </View>

@@ -7,10 +7,12 @@ import { levelMarked, markRange, removeMarked, setRange, useRange, dropRange, cl
 import { useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
+import { levelEntry } from '../controls/levelEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
+import { useOpenShow } from '../../session/open/store';
 import { Slider } from '../controls/Slider';
-import { momentEntry, parseSigned } from '../controls/timeEntry';
+import { momentEntry } from '../controls/timeEntry';
 
 const sayBy = (by: number) => (by === 0 ? 'as it is' : `${Math.abs(by).toFixed(1)} dB ${by < 0 ? 'lower' : 'higher'}`);
 
@@ -80,15 +82,15 @@ function LevelBy({ level }: { readonly level: number }) {
         say={sayBy}
         onChange={(next) => by(next, true)}
         onChangeEnd={(next) => by(next, false)}
+        onCancel={() => useOpenShow.getState().endPreview()}
       />
       <NumberField
         label="Range in dB"
         value={level}
         least={LIMITS.pin.least}
         most={LIMITS.pin.most}
+        {...levelEntry}
         step={1}
-        parse={parseSigned}
-        say={(value) => `${value.toFixed(1).replace('-', '−')} dB`}
         note={sayBy(level)}
         onChange={(next) => by(next, false)}
       />

@@ -39,6 +39,7 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
         note={sayChange(gain)}
         onTry={(next) => tryOut(setPartGain, { ids, gain: next })}
         onSet={(next) => edit(setPartGain, { ids, gain: next })}
+        onCancel={() => useOpenShow.getState().endPreview()}
       />
       {spoken ? (
         <>

@@ -1,5 +1,5 @@
 import { LIMITS } from '../../core/show';
-import { parseLevel, sayLevel } from '../../core/units';
+import { levelEntry } from './levelEntry';
 import { NumberField } from './NumberField';
 
 interface Props {
@@ -12,14 +12,5 @@ interface Props {
 
 /** A level in dB, within what the document allows; percent is understood too. */
 export function DecibelField(props: Props) {
-  return (
-    <NumberField
-      {...props}
-      least={LIMITS.gain.least}
-      most={LIMITS.gain.most}
-      step={0.5}
-      parse={parseLevel}
-      say={(value) => sayLevel(value)}
-    />
-  );
+  return <NumberField {...props} {...levelEntry} least={LIMITS.gain.least} most={LIMITS.gain.most} />;
 }

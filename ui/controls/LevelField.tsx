@@ -1,5 +1,5 @@
 import { LIMITS } from '../../core/show';
-import { sayLevel } from '../../core/units';
+import { sayGain } from '../../core/units';
 import { DecibelField } from './DecibelField';
 import { Slider } from './Slider';
 
@@ -12,10 +12,12 @@ interface Props {
   readonly onTry: (gain: number) => void;
   /** Once: only this is an edit. */
   readonly onSet: (gain: number) => void;
+  /** The slider's gesture became something else. */
+  readonly onCancel: () => void;
 }
 
 /** A level by slider and in dB: two ways to the same number. */
-export function LevelField({ label, gain, note, onTry, onSet }: Props) {
+export function LevelField({ label, gain, note, onTry, onSet, onCancel }: Props) {
   return (
     <>
       <Slider
@@ -24,9 +26,10 @@ export function LevelField({ label, gain, note, onTry, onSet }: Props) {
         least={-40}
         most={LIMITS.gain.most}
         step={0.5}
-        say={(value) => sayLevel(value)}
+        say={sayGain}
         onChange={onTry}
         onChangeEnd={onSet}
+        onCancel={onCancel}
       />
       <DecibelField label={`${label} in dB`} value={gain} onChange={onSet} {...(note === undefined ? {} : { note })} />
     </>

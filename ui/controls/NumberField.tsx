@@ -37,7 +37,8 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           onBlur={field.commit}
           onSubmitEditing={field.commit}
           onKeyPress={(event) => {
-            if (event.nativeEvent.key === 'Escape') field.restore();
+            // Only an untouched field lets Escape go on to close what it stands in.
+            if (event.nativeEvent.key === 'Escape' && field.restore()) event.preventDefault();
           }}
           selectTextOnFocus
           inputMode="text"

@@ -14,10 +14,12 @@ interface Props {
   readonly onChange: (value: number) => void;
   /** Once, when it is let go: only this is an edit. */
   readonly onChangeEnd: (value: number) => void;
+  /** The gesture became something else (a scroll, a call coming in): all is as it was before it. */
+  readonly onCancel: () => void;
 }
 
 /** A slider over the browser's own range input: touch, pointer, keyboard and assistive technology come with it. */
-export function Slider({ label, value, least, most, step, say, onChange, onChangeEnd }: Props) {
+export function Slider({ label, value, least, most, step, say, onChange, onChangeEnd, onCancel }: Props) {
   const tokens = useTokens();
   const [moving, setMoving] = useState<number | null>(null);
   const shown = moving ?? value;
@@ -25,6 +27,11 @@ export function Slider({ label, value, least, most, step, say, onChange, onChang
     if (moving === null) return;
     setMoving(null);
     onChangeEnd(moving);
+  };
+  const cancel = () => {
+    if (moving === null) return;
+    setMoving(null);
+    onCancel();
   };
   return (
     <View className="h-touch justify-center">
@@ -42,6 +49,7 @@ export function Slider({ label, value, least, most, step, say, onChange, onChang
           onChange(next);
         }}
         onPointerUp={end}
+        onPointerCancel={cancel}
         onKeyUp={end}
         onBlur={end}
         style={{ width: '100%', height: 44, margin: 0, accentColor: tokens.rain, touchAction: 'pan-y' }}

@@ -7,13 +7,13 @@ export const momentEntry = { step: 0.1, parse: parseTime, say: (value: number) =
 /** How a span of time is: `5.0 s`. */
 export const spanEntry = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
 
-/** Reads a number that may be below zero, with or without its unit: `−0,5 s`. */
+/** Reads a number that may be below zero, with or without its unit: `−0,5 s`. Levels have a parser of their own: percent is not understood here. */
 export function parseSigned(text: string): number | null {
   const value = Number(
     text
       .replace(/[−–]/g, '-')
       .replace(',', '.')
-      .replace(/[a-z%]+$/i, '')
+      .replace(/[a-z]+$/i, '')
       .trim(),
   );
   return /\d/.test(text) && !Number.isNaN(value) ? value : null;

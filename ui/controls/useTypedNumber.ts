@@ -40,9 +40,11 @@ export function useTypedNumber({ value, least, most, step, parse, say, onChange 
       setTyped(null);
       settle(parsed);
     },
-    restore: () => {
+    /** Lets go of what was typed. Gives whether there was anything: then the key that asked for it has done its work. */
+    restore: (): boolean => {
       setTyped(null);
       setWrong(false);
+      return typed !== null;
     },
     /** Steps land on whole steps: up from 4.13 is 4.2, down is 4.1. */
     nudge: (direction: 1 | -1) => {

@@ -1,9 +1,10 @@
 import { View } from 'react-native';
 import { LIMITS, partSeconds, soundSeconds, type Part, type Show } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
-import { decibelsOfPercent, parseTime, percentOfDecibels } from '../../core/units';
+import { parseTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { LevelField } from '../controls/LevelField';
+import { levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -98,6 +99,7 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
               say={sayBend}
               onChange={(bend) => tryOut(setFade, bent(bend))}
               onChangeEnd={(bend) => edit(setFade, bent(bend))}
+              onCancel={() => useOpenShow.getState().endPreview()}
             />
           </View>
         </View>
@@ -118,19 +120,14 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
         note={sayChange(part.gain)}
         onTry={(gain) => tryOut(setPartGain, { ids: [part.id], gain })}
         onSet={set}
+        onCancel={() => useOpenShow.getState().endPreview()}
       />
       <NumberField
         label="Loudness in %"
-        value={percentOfDecibels(part.gain)}
-        least={0.1}
+        {...percentEntry}
+        value={percentOfLevel(part.gain)}
         most={200}
-        step={5}
-        parse={(text) => {
-          const number = Number(text.replace('%', '').replace(',', '.').trim());
-          return text.trim() === '' || Number.isNaN(number) ? null : number;
-        }}
-        say={(value) => `${value.toFixed(value < 10 ? 1 : 0)} %`}
-        onChange={(percent) => set(decibelsOfPercent(percent))}
+        onChange={(percent) => set(levelOfPercent(percent))}
       />
     </View>
   );

@@ -130,6 +130,10 @@ function wayTo(finding: Finding): (() => void) | null {
       const { says } = finding;
       return says ? () => visit('voice', says.at, null) : null;
     }
+    case 'narrations': {
+      const [first] = finding.says;
+      return first ? () => visit('voice', Math.max(0, first.at - 3), { kind: 'parts', ids: [first.part] }) : null;
+    }
     case 'solo':
       return () => openPanel({ name: 'speakers' });
     case 'loudness':

@@ -76,6 +76,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
         gain={own.gain}
         onTry={(gain) => tryOut(setOwn, { id, change: { gain } })}
         onSet={(gain) => edit(setOwn, { id, change: { gain } })}
+        onCancel={() => useOpenShow.getState().endPreview()}
       />
       <NumberField
         {...spanEntry}

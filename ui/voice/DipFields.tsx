@@ -6,7 +6,8 @@ import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
-import { parseSigned, spanEntry } from '../controls/timeEntry';
+import { levelEntry } from '../controls/levelEntry';
+import { spanEntry } from '../controls/timeEntry';
 import { sayLevel } from '../../core/units';
 import { sayMore } from '../words/voices';
 
@@ -33,9 +34,8 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
         value={dip.by}
         least={-LIMITS.dip.by}
         most={LIMITS.dip.by}
-        step={0.5}
+        {...levelEntry}
         disabled={!dip.on}
-        parse={parseSigned}
         say={(value) => sayLevel(value)}
         note={sayMore(dip.by)}
         onChange={(by) => set({ by })}

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import { LIMITS, type DipRules, type Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
-import { decibelsOfPercent, parseLevel, percentOfDecibels, sayLevel } from '../../core/units';
+import { sayGain } from '../../core/units';
+import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { useOpenShow } from '../../session/open/store';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -37,29 +38,27 @@ export function DipsPanel({ show }: { readonly show: Show }) {
             least={-30}
             most={0}
             step={0.5}
-            say={(value) => sayLevel(value)}
+            say={sayGain}
             onChange={(gain) => tryOut(setDips, { change: deep(gain) })}
             onChangeEnd={(gain) => set(deep(gain))}
+            onCancel={() => useOpenShow.getState().endPreview()}
           />
           <NumberField
             label="Goes down by"
             value={dips.depth.gain}
             least={LIMITS.dip.least}
             most={0}
-            step={0.5}
-            parse={(text) => parseLevel(text)}
-            say={(value) => sayLevel(value)}
+            {...levelEntry}
             onChange={(gain) => set(deep(gain))}
           />
           <NumberField
             label="to so many percent"
-            value={percentOfDecibels(dips.depth.gain)}
-            least={0.1}
+            value={percentOfLevel(dips.depth.gain)}
+            {...percentEntry}
             most={100}
             step={1}
-            parse={parseSigned}
             say={(value) => `${value.toFixed(1)} %`}
-            onChange={(percent) => set(deep(decibelsOfPercent(percent)))}
+            onChange={(percent) => set(deep(levelOfPercent(percent)))}
           />
         </View>
       ) : (
@@ -132,9 +131,7 @@ function Raise({ dips: { raise }, set }: { readonly dips: DipRules; readonly set
             value={raise.gain}
             least={0}
             most={LIMITS.dip.raise}
-            step={0.5}
-            parse={parseSigned}
-            say={(value) => sayLevel(value)}
+            {...levelEntry}
             onChange={(gain) => set({ raise: { ...raise, gain } })}
           />
           <NumberField

@@ -5,14 +5,15 @@ import { useEffect } from 'react';
 import { ScrollView, View } from 'react-native';
 import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
 import { clearPins, pinsToDips, removePins, setPins } from '../../core/show/edits';
-import { sayLevel, sayTime } from '../../core/units';
+import { sayGain, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { takeDipsOver } from '../../session/voice/narrations';
 import { choosePins, movePinsBy, pinHere, removeChosenPins, showPins, hidePins, usePinning } from '../../session/voice/pinning';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { momentEntry, parseSigned } from '../controls/timeEntry';
+import { levelEntry } from '../controls/levelEntry';
+import { momentEntry } from '../controls/timeEntry';
 
 /** Levels by hand: pins on top of the dips, one by one or several together; the dips taken over as pins, and back. */
 export function PinFields({ show, part, shown }: { readonly show: Show; readonly part: Part; readonly shown: boolean }) {
@@ -53,7 +54,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
           {part.pins.slice(0, 60).map((each, index) => (
             <Button
               key={index}
-              label={`${sayTime(part.at + each.at)} ${sayLevel(each.gain)}`}
+              label={`${sayTime(part.at + each.at)} ${sayGain(each.gain)}`}
               hint={`Choose pin ${index + 1}`}
               kind="quiet"
               tight
@@ -70,9 +71,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
             value={pin.gain}
             least={LIMITS.pin.least}
             most={LIMITS.pin.most}
-            step={0.5}
-            parse={parseSigned}
-            say={(value) => sayLevel(value)}
+            {...levelEntry}
             onChange={(gain) => movePinsBy(part, one, 0, gain - pin.gain, false)}
           />
           <NumberField

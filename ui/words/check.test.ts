@@ -1,4 +1,6 @@
 import { checkShow, type Measured } from '../../core/check';
+import { NOTHING_HEARD } from '../../core/level';
+import { narration, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, withClip } from '../../tests/shows';
 import { setAim, setFade, setLane } from '../../core/show/edits';
 import { sayFinding, sayLeftOut, CHECKED } from './check';
@@ -22,6 +24,7 @@ const measured: Measured = {
     { part: 'bed-1', at: 5, step: 0, off: -0.045 },
   ],
   missing: [mediaId(1), mediaId(2), mediaId(1000), mediaId(2000)],
+  heard: NOTHING_HEARD,
 };
 
 it('has a sentence for everything that the check may find, with numbers as people say them', () => {
@@ -32,6 +35,8 @@ it('has a sentence for everything that the check may find, with numbers as peopl
     showOf([5]),
     showOf([5, 5], 10),
     showOf([10], 7),
+    withNarrations(showOf([10], 10), narration(7, 4, 8)),
+    withNarrations(showOf([10], 10), narration(7, 4, 8), narration(8, 4, 7)),
     setFade(base, { id: 'bed-1', side: 'fadeOut', fade: { seconds: 2, bend: 0 } }),
   ];
   const readings: Measured[] = [

@@ -31,6 +31,7 @@ export const CHECKED: Readonly<Record<Finding['kind'], string>> = {
   voice: 'Voice over bed',
   loudness: 'Loudness',
   peaks: 'Peaks',
+  narrations: 'Narrations',
   solo: 'Solo',
   credits: 'Credits',
 };
@@ -98,6 +99,13 @@ export function sayFinding(finding: Finding): string {
       return `The highest peak is ${sayLevel(finding.says).replace('dB', 'dBTP')}${
         finding.state === 'good' ? '.' : finding.says > 0 ? ': it distorts there.' : ': some players distort above −1.'
       }`;
+    case 'narrations': {
+      const { says } = finding;
+      const lost = Math.max(...says.map((one) => one.lost));
+      return says.length === 1
+        ? `A narration goes on for ${saySpan(lost)} when the pictures are over: that is cut off. Move it, or show the pictures longer.`
+        : `${says.length} narrations go on when the pictures are over, one for ${saySpan(lost)}: that is cut off. Move them, or show the pictures longer.`;
+    }
     case 'solo':
       return `Only ${finding.says.map((lane) => `“${lane.title}”`).join(', ')} sounds: solo is on.`;
     case 'credits':

@@ -144,3 +144,12 @@ it('moves several pictures together, in their order', () => {
   expect(order(['p1'], 3)).toBe('p2 p3 p4 p1');
   expect(edits.movePictures(four, { ids: ['p2'], index: 1 })).toBe(four);
 });
+
+it('a sound that was set apart outlives its clip, where it lay and as it was', () => {
+  const show = edits.separateOwn(withClip(showOf([5, 5]), 1, 8), { id: 'clip', part: 'apart' });
+  const [before] = show.parts;
+  const [after, ...more] = edits.removePictures(show, { ids: ['clip'] }).parts;
+  expect(more).toEqual([]);
+  expect({ ...after, clip: undefined }).toEqual({ ...before, clip: undefined });
+  expect(after!.clip).toBeUndefined();
+});

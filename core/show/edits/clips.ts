@@ -5,7 +5,7 @@ import { ownPart } from '../own';
 import { placePictures } from '../placement';
 import { roundHold } from '../times';
 import type { Clip, Fade, Media, OwnStart, Part, Show, Stretch } from '../types';
-import { defineEdit, find, nameMedia } from './edit';
+import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
 
 function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
   const picture = find(show.pictures, id, 'picture');
@@ -112,8 +112,8 @@ export const separateOwn = defineEdit<{ id: string; part: string }>('set a clipâ
   const clip = clipOf(show, id);
   const placed = placePictures(show as Show).find((one) => one.picture.id === id)!;
   const sound = ownPart(show as Show, placed);
-  if (!sound) return;
-  show.parts.push({ ...(JSON.parse(JSON.stringify(sound)) as Draft<Part>), id: part });
+  if (!sound || !hasRoom(show)) return;
+  addPart(show, { ...(JSON.parse(JSON.stringify(sound)) as Draft<Part>), id: part });
   clip.own.on = false;
 });
 
@@ -140,7 +140,7 @@ export const layInStep = defineEdit<{ id: string; part: string; media: Media; of
     if (to - from < LIMITS.span.least) return;
     const edge = (fade: Fade): Fade => ({ ...fade, seconds: Math.min(fade.seconds, to - from) });
     show.parts = show.parts.filter((one) => one.clip !== id);
-    show.parts.push({
+    addPart(show, {
       id: part,
       lane: show.lanes.find((lane) => lane.kind === 'own')!.id,
       media: media.id,

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { showOf, soundMedia } from '../../../tests/shows';
 import { pinLevel } from '../pins';
 import { partEnd, partSeconds, partsOn } from '../placement';
-import { BED_LANE } from '../newShow';
+import { LIMITS } from '../limits';
+import { BED_LANE, VOICE_LANE } from '../newShow';
 import { loopOf, loopSeconds, passesFor } from '../loop';
 import type { Part, Show } from '../types';
 import * as edits from '.';
@@ -194,4 +195,19 @@ describe('copies and loops', () => {
     const nonsense = row([0, 9]);
     expect(edits.layLoop(nonsense, { id: 'p0', loop: { ...loop, from: 13 }, passes: 2, from: 0, to: 22 })).toBe(nonsense);
   });
+});
+
+it('a full show takes as many parts as it has room for: repeating, pasting and splitting more often is no error', () => {
+  const show = showOf([30], 20);
+  const many = Array.from({ length: LIMITS.parts - 2 }, (_, i) => `copy-${i}`);
+  const nearly = edits.copyOn(show, { ids: ['bed-1'], copies: [many], every: 0.5 });
+  const full = edits.copyOn(nearly, { ids: ['bed-1'], copies: [['a', 'b', 'c']], every: 1 });
+  expect([nearly.parts.length, full.parts.length, full.parts.at(-1)!.id]).toEqual([LIMITS.parts - 1, LIMITS.parts, 'a']);
+  const [part] = full.parts;
+  for (const same of [
+    edits.pasteParts(full, { parts: [{ ...part!, id: 'more' }], media: [] }),
+    edits.splitParts(full, { ids: [['bed-1', 'half']], moment: 0.2 }),
+    edits.layNarration(full, { id: 'said', lane: VOICE_LANE, at: 0, media: soundMedia(1000, 20), from: 0 }),
+  ])
+    expect(same.parts).toEqual(full.parts);
 });

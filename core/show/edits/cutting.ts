@@ -7,19 +7,19 @@ import { joinPins, shiftPins, slicePins } from '../pins';
 import { partEnd, partSeconds } from '../placement';
 import { sliceSpans } from '../spans';
 import type { Part, Show } from '../types';
-import { defineEdit, find } from './edit';
+import { addPart, defineEdit, find, hasRoom } from './edit';
 import { shiftFrom } from './parts';
-import { copyPart, fitFades, keepStretch } from './stretch';
+import { byHand, copyPart, fitFades, keepStretch } from './stretch';
 
 const { least } = LIMITS.span;
 
 /** A cut lies on a whole frame of what is played, so that what follows goes on sample for sample. */
 const onFrame = (seconds: Seconds): Seconds => secondsOf(framesOf(seconds));
 
-/** Cuts a part in two at `offset` seconds of its own; the second half is named `id`. Null where a half would be too short. */
-function cutInTwo(part: Draft<Part>, offset: Seconds, id: string): Draft<Part> | null {
+/** Cuts a part in two at `offset` seconds of its own; the second half is named `id`. Null where a half would be too short, or the show has no room for it. */
+function cutInTwo(show: Draft<Show>, part: Draft<Part>, offset: Seconds, id: string): Draft<Part> | null {
   const length = partSeconds(part);
-  if (offset < least || length - offset < least) return null;
+  if (!hasRoom(show) || offset < least || length - offset < least) return null;
   const right = copyPart(part);
   right.id = id;
   right.fadeUp = { seconds: 0, bend: 0 };
@@ -28,6 +28,8 @@ function cutInTwo(part: Draft<Part>, offset: Seconds, id: string): Draft<Part> |
   delete right.words;
   delete right.take;
   delete right.takes;
+  // Only the first half is still what was fitted, as far as it goes.
+  delete right.fit;
   keepStretch(right, offset, length);
   part.fadeOut = { seconds: 0, bend: 0 };
   keepStretch(part, 0, offset);
@@ -47,8 +49,8 @@ export const splitParts = defineEdit<{ ids: readonly (readonly [part: string, ha
     for (const [id, half] of ids) {
       const part = find(show.parts, id, 'part');
       if (whole.has(id)) continue;
-      const right = cutInTwo(part, onFrame(moment - part.at), half);
-      if (right) show.parts.push(right);
+      const right = cutInTwo(show, part, onFrame(moment - part.at), half);
+      if (right) addPart(show, right);
     }
   },
 );
@@ -59,9 +61,9 @@ export const splitAtMoments = defineEdit<{ id: string; moments: readonly Seconds
   (show, { id, moments, halves }) => {
     let part = find(show.parts, id, 'part');
     for (const [index, moment] of moments.entries()) {
-      const right = cutInTwo(part, onFrame(moment - part.at), halves[index]!);
+      const right = cutInTwo(show, part, onFrame(moment - part.at), halves[index]!);
       if (!right) continue;
-      show.parts.push(right);
+      addPart(show, right);
       part = right;
     }
   },
@@ -78,6 +80,7 @@ function slip(show: Draft<Show>, part: Draft<Part>, by: Seconds): void {
   const last = Math.max(...part.spans.map((span) => span.to));
   const shift = clamp(by, -first, Math.max(0, source - last));
   if (shift === 0) return;
+  byHand(part);
   for (const span of part.spans) {
     span.from += shift;
     span.to = Math.min(source, span.to + shift);
@@ -131,12 +134,14 @@ function takeOut(show: Draft<Show>, part: Draft<Part>, from: Seconds, to: Second
     const right = sliceSpans(part.spans, high, length);
     part.pins = joinPins(slicePins(part.pins, 0, low), slicePins(part.pins, high, length), low);
     const last = left.at(-1)!;
+    byHand(part);
     part.spans = [...left.slice(0, -1), { from: last.from, to: last.to, join: LIMITS.join.start }, ...right];
     fitFades(part);
   } else {
-    const right = cutInTwo(part, high, half)!;
+    const right = cutInTwo(show, part, high, half);
+    if (!right) return false;
     keepStretch(part, 0, low);
-    show.parts.push(right);
+    addPart(show, right);
   }
   return true;
 }

@@ -1,8 +1,9 @@
 import { enablePatches, produce, produceWithPatches, type Draft, type Patch } from 'immer';
 import { clipOrigins } from '../own';
+import { LIMITS } from '../limits';
 import { faultOf } from '../schema';
 import { followClips } from './follow';
-import type { Media, Show } from '../types';
+import type { Media, Part, Show } from '../types';
 
 enablePatches();
 
@@ -56,6 +57,16 @@ export function find<T extends { id: string }>(list: readonly T[], id: string, w
   const found = list.find((one) => one.id === id);
   if (!found) throw new RangeError(`${what} ${id} is not in this show`);
   return found;
+}
+
+/** Whether a show has room for another part. */
+export function hasRoom(show: { readonly parts: readonly unknown[] }): boolean {
+  return show.parts.length < LIMITS.parts;
+}
+
+/** Adds a part where the show has room for one more; who would add more adds as many as there is room for. */
+export function addPart(show: Draft<Show>, part: Draft<Part>): void {
+  if (hasRoom(show)) show.parts.push(part);
 }
 
 /**

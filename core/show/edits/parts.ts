@@ -6,8 +6,8 @@ import { partSeconds, spansSeconds } from '../placement';
 import { soundSeconds } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
 import type { Fade, Media, Part, Show } from '../types';
-import { defineEdit, find, nameMedia } from './edit';
-import { copyPart, fitFades, keepStretch } from './stretch';
+import { addPart, defineEdit, find, nameMedia } from './edit';
+import { byHand, copyPart, fitFades, keepStretch } from './stretch';
 
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
@@ -34,7 +34,7 @@ export const layParts = defineEdit<{ parts: readonly Part[]; media: readonly Med
     for (const one of media) nameMedia(show, one);
     const gone = new Set(instead);
     show.parts = show.parts.filter((one) => !gone.has(one.id));
-    for (const part of parts) show.parts.push(copyPart(part));
+    for (const part of parts) addPart(show, copyPart(part));
   },
 );
 
@@ -96,6 +96,7 @@ function moveEdge(show: Draft<Show>, part: Draft<Part>, edge: 'start' | 'end', o
   const length = partSeconds(part);
   if (moved < 0) keepStretch(part, edge === 'start' ? -moved : 0, edge === 'start' ? length : length + moved);
   else {
+    byHand(part);
     if (edge === 'start') part.pins = movePins(part.pins, moved, length + moved);
     part.spans = spans;
     fitFades(part);
@@ -165,6 +166,7 @@ export const stopEarly = defineEdit<{ id: string; end: Seconds; fade: Seconds }>
   const more = length - partSeconds(part);
   const left = source - part.spans.at(-1)!.to;
   if (length < LIMITS.span.least || more > left + 1e-9 || (more >= 0 && left < 1e-3)) return;
+  byHand(part);
   if (more > 0) part.spans = stretchEdge(part.spans, 'end', more, source).spans;
   else keepStretch(part, 0, length);
   part.fadeOut = { seconds: clamp(fade, 0, length), bend: part.fadeOut.bend };
@@ -190,6 +192,7 @@ export const repeatPart = defineEdit<{
   // A pass of a blink would need more spans than a part may have: nothing is done rather than half of it.
   if (Math.ceil(length / spansSeconds(pass)) * pass.length > LIMITS.spans) return;
   const seam = clamp(join, 0, LIMITS.join.most);
+  byHand(part);
   part.spans = repeatSpans(pass, length, seam, ending === 'stop' ? 'cut' : 'whole');
   part.fadeOut = ending === 'stop' ? { seconds: clamp(fade, 0, length), bend: part.fadeOut.bend } : NO_FADE;
   fitFades(part);
@@ -204,6 +207,7 @@ export const repeatTimes = defineEdit<{ id: string; times: number; join: Seconds
     const count = Math.round(times);
     const length = spansSeconds(pass) * count;
     if (count < 1 || count * pass.length > LIMITS.spans || length > LIMITS.showSeconds) return;
+    byHand(part);
     part.spans = repeatSpans(pass, length, clamp(join, 0, LIMITS.join.most), 'whole');
     fitFades(part);
   },

@@ -44,7 +44,8 @@ export const addPictures = defineEdit<{ pictures: readonly Picture[]; media: rea
   ({ pictures }) => counted(pictures.length, 'add'),
   (show, { pictures, media, index }) => {
     for (const one of media) nameMedia(show, one);
-    show.pictures.splice(clamp(index, 0, show.pictures.length), 0, ...(structuredCopy(pictures) as Draft<Picture>[]));
+    const room = Math.max(0, LIMITS.pictures - show.pictures.length);
+    show.pictures.splice(clamp(index, 0, show.pictures.length), 0, ...(structuredCopy(pictures.slice(0, room)) as Draft<Picture>[]));
   },
 );
 
@@ -82,6 +83,7 @@ export const duplicatePictures = defineEdit<{ ids: readonly string[]; copies: re
   (show, { ids, copies }) => {
     for (const [place, id] of ids.entries()) {
       const picture = find(show.pictures, id, 'picture');
+      if (show.pictures.length >= LIMITS.pictures) return;
       show.pictures.splice(show.pictures.indexOf(picture) + 1, 0, { ...structuredCopy(picture), id: copies[place]! });
     }
   },

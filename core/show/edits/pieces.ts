@@ -4,9 +4,9 @@ import { FIRST_CROSS } from '../crossings';
 import { LIMITS } from '../limits';
 import { partEnd, partSeconds } from '../placement';
 import type { Cross, Media, Part, Show } from '../types';
-import { defineEdit, find, nameMedia } from './edit';
+import { addPart, defineEdit, find, nameMedia } from './edit';
 import { shiftFrom } from './parts';
-import { copyPart } from './stretch';
+import { byHand, copyPart } from './stretch';
 
 /** The parts of a lane one after the other. */
 function inOrder<T extends Pick<Part, 'lane' | 'at' | 'spans'>>(parts: readonly T[], lane: string): T[] {
@@ -82,7 +82,7 @@ export const pasteParts = defineEdit<{ parts: readonly Part[]; media: readonly M
   ({ parts }) => (parts.length === 1 ? 'paste a part' : `paste ${parts.length} parts`),
   (show, { parts, media }) => {
     for (const one of media) nameMedia(show, one);
-    for (const part of parts) show.parts.push(placed(show, part));
+    for (const part of parts) addPart(show, placed(show, part));
   },
 );
 
@@ -94,7 +94,7 @@ export const copyOn = defineEdit<{ ids: readonly string[]; copies: readonly (rea
       const part = find(show.parts, id, 'part');
       for (const [turn, copy] of (copies[index] ?? []).entries()) {
         const at = part.at + every * (turn + 1);
-        if (at <= LIMITS.showSeconds) show.parts.push(placed(show, { ...(part as Part), id: copy, at }));
+        if (at <= LIMITS.showSeconds) addPart(show, placed(show, { ...(part as Part), id: copy, at }));
       }
     }
   },
@@ -104,6 +104,8 @@ function placed(show: Draft<Show>, part: Part): Draft<Part> {
   const copy = copyPart(part);
   // A copy goes its own way: it no longer follows the clip that the first one belongs to.
   delete copy.clip;
+  // Nor does it follow the show's length from another place than the first one does.
+  byHand(copy);
   copy.at = clamp(copy.at, 0, LIMITS.showSeconds);
   if (!show.lanes.some((lane) => lane.id === copy.lane)) copy.lane = show.lanes.find((lane) => lane.kind === 'bed')!.id;
   return copy;

@@ -10,6 +10,11 @@ export function copyPart(part: Part): Draft<Part> {
   return JSON.parse(JSON.stringify(part)) as Draft<Part>;
 }
 
+/** A part whose passages were changed by hand no longer follows the show's length: it is not woven anew unasked. */
+export function byHand(part: Draft<Part>): void {
+  if (part.fit?.self) part.fit.self = false;
+}
+
 /** Fades never last longer than their part. */
 export function fitFades(part: { spans: Part['spans']; fadeUp: Fade; fadeOut: Fade }): void {
   const length = partSeconds(part);
@@ -20,6 +25,7 @@ export function fitFades(part: { spans: Part['spans']; fadeUp: Fade; fadeOut: Fa
 
 /** Keeps the stretch [start, end) of a part, seconds from its own start; what is set by hand stays with its sound. Its place in the show stays. */
 export function keepStretch(part: Draft<Part>, start: Seconds, end: Seconds): void {
+  byHand(part);
   part.pins = slicePins(part.pins, start, end);
   if (part.undipped) part.undipped = slicePins(part.undipped, start, end);
   part.spans = sliceSpans(part.spans, start, end);

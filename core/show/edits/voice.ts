@@ -6,7 +6,7 @@ import { partEnd, partSeconds } from '../placement';
 import { slicePins } from '../pins';
 import { sliceSpans } from '../spans';
 import type { Lane, Line, Media, Part, Show, Span, Stretch, Take } from '../types';
-import { defineEdit, find, nameMedia } from './edit';
+import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
 import { newPart } from './parts';
 import { fitFades } from './stretch';
 
@@ -14,7 +14,7 @@ import { fitFades } from './stretch';
 export const addVoiceLane = defineEdit<{ id: string; title: string }>('add a speaker', (show, { id, title }) => {
   if (show.lanes.filter((lane) => lane.kind === 'voice').length >= LIMITS.voice.lanes) return;
   const behind = show.lanes.findLastIndex((lane) => lane.kind === 'voice');
-  show.lanes.splice(behind + 1, 0, newLane(id, 'voice', title.trim().slice(0, LIMITS.titleLength) || 'Voice'));
+  show.lanes.splice(behind + 1, 0, newLane(id, 'voice', title.trim().slice(0, LIMITS.titleLength) || 'Voice') as Draft<Lane>);
 });
 
 /** Name, level, place, mute and solo of a lane. An empty name is left as it was. */
@@ -107,7 +107,8 @@ export const layNarration = defineEdit<Recorded & { id: string; lane: string; at
   (show, { id, lane, at, line: name, ...recorded }) => {
     const line = name === undefined ? undefined : show.lines.find((one) => one.id === name);
     const part: Part = { ...newPart(id, lane, recorded.media), at: clamp(at, 0, LIMITS.showSeconds), spans: passage(show, recorded) };
-    show.parts.push({ ...part, ...(line ? { words: line.words } : {}) } as Draft<Part>);
+    if (!hasRoom(show)) return;
+    addPart(show, { ...part, ...(line ? { words: line.words } : {}) } as Draft<Part>);
     if (line) show.lines = show.lines.filter((one) => one.id !== line.id);
   },
 );
