@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { WavWriter } from '../core/files';
 import { Mixer, planShow } from '../core/mix';
 import { LoudnessMeter, Resampler, memorySource, type PcmSource } from '../core/sound';
+import { FIRST_LANES } from '../core/show';
 import { layParts, newPart, setFade, setPartGain } from '../core/show/edits';
 import { showOf, soundMedia } from '../tests/shows';
 import { noise } from '../tests/tones';
@@ -47,9 +48,8 @@ function mixAll(seconds: number): number {
 /** Eight pieces over one another, each starting a second after the one before: on the bed they all cross all the time. */
 function mixEight(kind: 'bed' | 'spot', seconds: number): number {
   let show = showOf([seconds]);
-  const lane = show.lanes.find((one) => one.kind === kind)!.id;
   const media = soundMedia(1000, seconds);
-  const parts = Array.from({ length: 8 }, (_, index) => ({ ...newPart(`part-${index}`, lane, media), at: index }));
+  const parts = Array.from({ length: 8 }, (_, index) => ({ ...newPart(`part-${index}`, FIRST_LANES[kind], media), at: index }));
   show = layParts(show, { parts, media: [media], instead: [] });
   const mixer = new Mixer(planShow(show), new Map([[media.id, memorySource(noise(seconds * RATE * 2, 5), 2)]]));
   const block = new Float32Array(BLOCK * 2);

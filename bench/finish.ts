@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { readShow, showSeconds, type Show } from '../core/show';
 import { newCard, newPart, newPicture } from '../core/show/edits';
 import { firstOwnStart } from '../core/show/newShow';
-import { BED_LANE } from '../core/show';
+import { FIRST_LANES } from '../core/show';
 import { ffmpeg, made } from '../e2e/media';
 import { bring, showFile, showWith, type Brought } from '../e2e/work';
 import type { Figure } from './figure';
@@ -161,7 +161,7 @@ export async function longSound(page: Page): Promise<Figure[]> {
   const music = bring(path, { seconds: 600, rate: 48_000, channels: 2 }, 'Ten minutes');
   const pictures = Array.from({ length: 6 }, (_, i) => ({ ...newCard(`c${i}`, '#2A6582', `${i}`), hold: 600, dissolve: 0 }));
   const parts = Array.from({ length: 6 }, (_, i) => ({
-    ...newPart(`m${i}`, BED_LANE, music.media),
+    ...newPart(`m${i}`, FIRST_LANES.bed, music.media),
     at: i * 600,
     spans: [{ from: 0, to: 599, join: 0 }],
   }));

@@ -3,7 +3,7 @@ import { mkdirSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { WavReader, memoryBytes } from '../core/files';
-import { BED_LANE, VOICE_LANE, newShow, readShow, type Clip, type Media, type Part, type Picture, type Show } from '../core/show';
+import { FIRST_LANES, newShow, readShow, type Clip, type Media, type Part, type Picture, type Show } from '../core/show';
 import { newPart, newPicture } from '../core/show/edits';
 import { RATE } from '../core/units';
 import clips from './clips/clips.json';
@@ -72,9 +72,9 @@ export async function buildDemo(folder: string): Promise<Show> {
     if (scene.name === 'First spadeful') pictures.push(clip('clip-spade', 'the-spade', 5, -4));
   }
 
-  const bed: Part = { ...newPart('puddle-jump', BED_LANE, sound(musicFile(), 'Puddle Jump')), gain: -7 };
+  const bed: Part = { ...newPart('puddle-jump', FIRST_LANES.bed, sound(musicFile(), 'Puddle Jump')), gain: -7 };
   const voices = narrations().map(([name, bytes], index): Part => ({
-    ...newPart(name, VOICE_LANE, sound(bytes, name)),
+    ...newPart(name, FIRST_LANES.voice, sound(bytes, name)),
     at: SPOKEN_AT[index]!,
   }));
 

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { newPart, newPicture } from '../core/show/edits';
-import { BED_LANE, type Clip, type Show } from '../core/show';
+import { FIRST_LANES, type Clip, type Show } from '../core/show';
 import { firstOwnStart } from '../core/show/newShow';
 import { expect, finishPanel, goTo, test } from './app';
 import { CLICK_AT, clickSong, clip, loudestFrame, photo } from './media';
@@ -38,7 +38,7 @@ async function flash(): Promise<{ show: Show; brought: Brought[] }> {
     },
     [black, white, music, film],
   );
-  return { show: { ...show, parts: [newPart('music', BED_LANE, music.media)] }, brought: [black, white, music, film] };
+  return { show: { ...show, parts: [newPart('music', FIRST_LANES.bed, music.media)] }, brought: [black, white, music, film] };
 }
 
 async function saveFilm(page: Page, kind: 'MP4' | 'WebM', size: string, path: string): Promise<string> {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { newPart, newPicture } from '../core/show/edits';
 import { firstOwnStart } from '../core/show/newShow';
-import { BED_LANE, SPOT_LANE } from '../core/show';
+import { FIRST_LANES } from '../core/show';
 import { expect, face, finishPanel, test } from './app';
 import { clickSong, ffmpeg, loudestFrame, photo, samplesOf, song, CLICK_AT } from './media';
 import { bring, decoded, loudnessOf, openShowFile, probeAll, showFile, showWith } from './work';
@@ -21,7 +21,7 @@ async function opened(page: Page, folder: string): Promise<void> {
     {
       artist: 'Class 4b',
       pictures: [{ ...newPicture('red', red.media, firstOwnStart()), hold: 12, dissolve: 0 }],
-      parts: [newPart('band', BED_LANE, music.media), { ...newPart('click', SPOT_LANE, click.media), at: 1 }],
+      parts: [newPart('band', FIRST_LANES.bed, music.media), { ...newPart('click', FIRST_LANES.spot, click.media), at: 1 }],
     },
     brought,
   );

@@ -3,7 +3,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { newPart, newPicture } from '../core/show/edits';
 import { firstOwnStart } from '../core/show/newShow';
-import { BED_LANE, VOICE_LANE, type Show } from '../core/show';
+import { FIRST_LANES, type Show } from '../core/show';
 import { addPhotos, expect, face, finishPanel, layMusic, newShow, openEmpty, test } from './app';
 import { clickSong, photo } from './media';
 import { bring, keptNames, openShowFile, showFile, showWith, zipOf, type Brought } from './work';
@@ -17,8 +17,8 @@ async function small(): Promise<{ show: Show; brought: Brought[] }> {
     {
       pictures: [{ ...newPicture('red', red.media, firstOwnStart()), hold: 12, dissolve: 0 }],
       parts: [
-        newPart('music', BED_LANE, music.media),
-        { ...newPart('said', VOICE_LANE, said.media), at: 1, words: 'The rain runs & <stands> there.' },
+        newPart('music', FIRST_LANES.bed, music.media),
+        { ...newPart('said', FIRST_LANES.voice, said.media), at: 1, words: 'The rain runs & <stands> there.' },
       ],
     },
     brought,

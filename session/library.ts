@@ -6,7 +6,7 @@ import type { Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
-import { speakerOf } from './open/speaker';
+import { laneFor } from './open/lanes';
 import { listener } from './workers';
 
 /** A sound that was taken in and waits to be listened to and laid. */
@@ -124,8 +124,8 @@ export function layArrival(where: Where, now: number, all = false): void {
   const [first] = arrivals;
   if (!first || !show) return;
   const laid = all ? arrivals.filter((one) => one.lane === first.lane) : [first];
-  const there = partsOn(show, first.lane);
-  const lane = first.lane === 'voice' ? speakerOf(show) : show.lanes.find((one) => one.kind === first.lane)!.id;
+  const lane = laneFor(show, first.lane);
+  const there = partsOn(show, first.lane).filter((part) => part.lane === lane.id);
   let at = where === 'now' ? now : where === 'after' ? Math.max(0, ...there.map(partEnd)) : 0;
   const parts = laid.map(({ media }) => {
     const part = { ...newPart(newId(), lane, media), at };

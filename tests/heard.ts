@@ -1,7 +1,7 @@
 import type { Heard } from '../core/level';
 import type { Hearing } from '../core/music';
 import { profileOf, POWER_STEP, type Profile } from '../core/speech';
-import { VOICE_LANE, type Media, type Part, type Show } from '../core/show';
+import { FIRST_LANES, type Media, type Part, type Show, type VoicePart } from '../core/show';
 import { newPart } from '../core/show/edits';
 import type { PcmSource } from '../core/sound';
 import { soundMedia } from './shows';
@@ -12,9 +12,9 @@ export function profile(seconds: number, speech: readonly (readonly [from: numbe
 }
 
 /** A narration: its media has number `number`. */
-export function narration(number: number, seconds: number, at: number, change: Partial<Part> = {}): { media: Media; part: Part } {
+export function narration(number: number, seconds: number, at: number, change: Partial<VoicePart> = {}): { media: Media; part: Part } {
   const media = { ...soundMedia(number, seconds), channels: 1 };
-  return { media, part: { ...newPart(`say-${number}`, VOICE_LANE, media), at, ...change } };
+  return { media, part: { ...newPart(`say-${number}`, FIRST_LANES.voice, media), at, ...change } };
 }
 
 export function withNarrations(show: Show, ...narrations: readonly { media: Media; part: Part }[]): Show {

@@ -1,7 +1,7 @@
 import { LIMITS } from '../core/show/limits';
-import { BED_LANE, firstOwnStart, newShow } from '../core/show/newShow';
+import { FIRST_LANES, firstOwnStart, newShow } from '../core/show/newShow';
 import { newPart, newPicture } from '../core/show/edits';
-import type { Clip, Media, Part, Show } from '../core/show/types';
+import type { BedPart, Clip, Media, Show } from '../core/show/types';
 
 /** A media id out of a number, for tests. */
 export const mediaId = (number: number): string => number.toString(16).padStart(64, '0');
@@ -37,7 +37,7 @@ export function withClip(show: Show, index: number, seconds: number, change: Par
 }
 
 /** A show of `holds` pictures and, where `bed` seconds are given, one piece that long. */
-export function showOf(holds: readonly number[], bed?: number, part: Partial<Part> = {}): Show {
+export function showOf(holds: readonly number[], bed?: number, part: Partial<BedPart> = {}): Show {
   const media: Record<string, Media> = {};
   const pictures = holds.map((hold, index) => {
     const photo = photoMedia(index + 1);
@@ -47,5 +47,5 @@ export function showOf(holds: readonly number[], bed?: number, part: Partial<Par
   const show = { ...newShow('test', 'Test'), pictures, media };
   if (bed === undefined) return show;
   const sound = soundMedia(1000, bed);
-  return { ...show, media: { ...media, [sound.id]: sound }, parts: [{ ...newPart('bed-1', BED_LANE, sound), ...part }] };
+  return { ...show, media: { ...media, [sound.id]: sound }, parts: [{ ...newPart('bed-1', FIRST_LANES.bed, sound), ...part }] };
 }

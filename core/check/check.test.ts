@@ -1,6 +1,6 @@
 import { narration, profile, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
-import { SPOT_LANE, type Show } from '../show';
+import { FIRST_LANES, type Show } from '../show';
 import { newPart, setAim, setCredit, setFade, setLane, setOwn, stopEarly, trimEdge } from '../show/edits';
 import { LoudnessMeter, type Loudness } from '../sound';
 import { RATE } from '../units';
@@ -90,7 +90,11 @@ it('holds the loudness against the aim, where there is one', () => {
 
 it('asks for credits of music and spot sounds that are used, and tells of a forgotten solo', () => {
   const boom = soundMedia(5, 1);
-  const show = { ...well(), media: { ...well().media, [boom.id]: boom }, parts: [...well().parts, newPart('boom', SPOT_LANE, boom)] };
+  const show = {
+    ...well(),
+    media: { ...well().media, [boom.id]: boom },
+    parts: [...well().parts, newPart('boom', FIRST_LANES.spot, boom)],
+  };
   expect(find(show, 'credits')).toMatchObject({ state: 'look', says: [{ id: boom.id }] });
   expect(find(setLane(show, { id: 'bed', change: { solo: true } }), 'solo')).toMatchObject({ says: [{ id: 'bed' }] });
 });

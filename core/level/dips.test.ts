@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { narration, profile, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
-import { addTake, muteParts, movePart, setDips, setPartDip, splitParts, trimEdge, useTake as changeTake } from '../show/edits';
+import { addTake, muteParts, movePart, setDips, setPartDip, splitParts, trimEdge, takeInUse as changeTake } from '../show/edits';
 import { ownParts, type DipRules, type Show } from '../show';
 import { decibelsOfPercent } from '../units';
 import { deepest, type Dent } from './bends';

@@ -1,6 +1,8 @@
 import { placePictures } from '../show/placement';
 import {
   FIRST_PART_DIP,
+  LANES,
+  dipsFor,
   ownParts,
   partEnd,
   pinLevel,
@@ -187,7 +189,7 @@ function depthsOf(show: Show, heard: Heard, narrations: readonly Part[], clips: 
   const sorted = { voice: [] as Part[], dipped: [] as Part[], fixed: [] as Part[] };
   for (const part of sounding) {
     if (voices.has(part.id)) sorted.voice.push(part);
-    else if (dipsFor(show, part)) sorted.dipped.push(part);
+    else if (dipsFor(show.dips, part)) sorted.dipped.push(part);
     else sorted.fixed.push(part);
   }
   const within = (parts: readonly Part[], from: Seconds, to: Seconds) =>
@@ -196,26 +198,11 @@ function depthsOf(show: Show, heard: Heard, narrations: readonly Part[], clips: 
     depthFor(from, to, depth.margin, within(sorted.voice, from, to), within(sorted.dipped, from, to), within(sorted.fixed, from, to));
 }
 
-/** Whether a part goes down for speech. */
-function dipsFor(show: Show, part: Part): boolean {
-  if (part.undipped) return false;
-  switch (show.lanes.find((lane) => lane.id === part.lane)?.kind) {
-    case 'bed':
-      return show.dips.bed;
-    case 'own':
-      return show.dips.own;
-    case 'spot':
-      return show.dips.spot;
-    default:
-      return false;
-  }
-}
-
 /** What the dips of a show make of a part, frames from its start; empty where it is not touched. */
 export function dipPinsOf(show: Show, dips: Dips, part: Part): PinAt[] {
-  if (!dipsFor(show, part)) return [];
-  const kind = show.lanes.find((lane) => lane.id === part.lane)?.kind;
-  const bends = kind === 'own' ? dips.own : dips.bed;
+  if (!dipsFor(show.dips, part)) return [];
+  // Speech that is heard in the clips' own sound makes no room for itself.
+  const bends = LANES[part.kind].asks === 'where wanted' ? dips.own : dips.bed;
   const start = framesOf(part.at);
   const end = partEnd(part);
   // With one more on either side, which the level comes from and goes to.
@@ -236,9 +223,8 @@ export function bendAt(bends: readonly Bend[], at: Seconds): Decibels {
 /** Every sound of a show whose profile its dips need: of narrations; of clips that ask for dips; of all that sounds where the depth follows it. */
 export function needsHearing(show: Show): Part[] {
   const clear = show.dips.depth.by === 'clear';
-  const voice = new Set(show.lanes.filter((lane) => lane.kind === 'voice').map((lane) => lane.id));
   const own = placePictures(show).length > 0 && (clear || show.dips.hearsClips) ? ownParts(show) : [];
-  return [...show.parts.filter((part) => clear || voice.has(part.lane)), ...own, ...speakingClips(show)];
+  return [...show.parts.filter((part) => clear || LANES[part.kind].asks === 'always'), ...own, ...speakingClips(show)];
 }
 
 /** The pins of a part with its dips as pins on top: what sounds then is what sounded before. */

@@ -1,3 +1,4 @@
+import { LANES } from '../show/lanes';
 import { ownParts } from '../show/own';
 import { laidSpans } from '../show/spans';
 import { heardMoment } from '../show/speed';
@@ -31,18 +32,24 @@ export function phrasesOf(show: Show, part: Part, heard: Heard): Stretch[] {
   return phrases;
 }
 
-/** The narrations that ask for dips. Solo does not count: whoever listens to the bed alone hears what it does. */
+/** What sounds, of parts: neither they nor their lanes are muted. Solo does not count: whoever listens to the bed alone hears what it does. */
+function unmuted<P extends Part>(show: Show, parts: readonly P[]): P[] {
+  const muted = new Set(show.lanes.filter((lane) => lane.mute).map((lane) => lane.id));
+  return parts.filter((part) => !muted.has(part.lane) && !part.mute);
+}
+
+/** The narrations that ask for dips. */
 export function narrationsOf(show: Show): Part[] {
-  const lanes = new Set(show.lanes.filter((lane) => lane.kind === 'voice' && !lane.mute).map((lane) => lane.id));
-  return show.parts.filter((part) => lanes.has(part.lane) && !part.mute);
+  return unmuted(
+    show,
+    show.parts.filter((part) => LANES[part.kind].asks === 'always'),
+  );
 }
 
 /** The own sounds of clips that ask for dips, where the show wants that. */
 export function speakingClips(show: Show): Part[] {
   if (!show.dips.hearsClips) return [];
-  const muted = new Set(show.lanes.filter((lane) => lane.mute).map((lane) => lane.id));
-  const apart = show.parts.filter((part) => show.lanes.find((lane) => lane.id === part.lane)?.kind === 'own');
-  return [...ownParts(show), ...apart].filter((part) => !muted.has(part.lane) && !part.mute);
+  return unmuted(show, [...ownParts(show), ...show.parts.filter((part) => LANES[part.kind].asks === 'where wanted')]);
 }
 
 /** Everything that is said in parts, in order. */

@@ -3,7 +3,7 @@ import { renderShow } from '../../tests/render';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
 import { firstDifference, noise } from '../../tests/tones';
 import { crossGain } from '../level';
-import { BED_LANE, type Cross, type Part, type Show } from '../show';
+import { FIRST_LANES, type Cross, type Part, type Show } from '../show';
 import { newPart, placeAfter, removeRange, setCross, splitParts } from '../show/edits';
 import { memorySource, type PcmSource } from '../sound';
 import { RATE, framesOf } from '../units';
@@ -16,7 +16,7 @@ function pieces(seconds: number, lengths: readonly number[], starts: readonly nu
   let show = showOf([seconds]);
   for (const [index, length] of lengths.entries()) {
     const media = soundMedia(index + 1001, length);
-    const part = { ...newPart(`piece-${index + 1}`, BED_LANE, media), at: starts[index]! };
+    const part = { ...newPart(`piece-${index + 1}`, FIRST_LANES.bed, media), at: starts[index]! };
     show = { ...show, media: { ...show.media, [media.id]: media }, parts: [...show.parts, part] };
     if (cross && index > 0) show = setCross(show, { id: part.id, change: cross });
   }

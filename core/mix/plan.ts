@@ -101,7 +101,7 @@ export function planSpans(media: MediaId, seconds: number, spans: readonly Span[
   const lane = { id: '', gain: 0, pan: 0 };
   const fade = { seconds: 0, bend: 0 };
   const fadeOut = { seconds: out, bend: 0 };
-  const part: Part = { id: 'sound', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
+  const part: Part = { id: 'sound', kind: 'bed', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
   const planned = planPart(part, lane, seconds, null, null);
   return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], chains: {} };
 }

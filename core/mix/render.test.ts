@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { repeatPart, stopEarly } from '../show/edits';
-import type { Part, Show } from '../show';
+import type { BedPart, Show } from '../show';
 import { memorySource, type PcmSource } from '../sound';
 import { renderShow } from '../../tests/render';
 import { mediaId, showOf } from '../../tests/shows';
@@ -14,7 +14,7 @@ const renderAll = (show: Show, source: PcmSource, blocks?: readonly number[]) =>
 const source = (seconds: number) => memorySource(noise(Math.round(seconds * RATE) * 2, 11), 2);
 
 it('renders the same samples however the blocks are cut', () => {
-  const part: fc.Arbitrary<Partial<Part>> = fc.record({
+  const part: fc.Arbitrary<Partial<BedPart>> = fc.record({
     at: fc.double({ min: 0, max: 1, noNaN: true }),
     gain: fc.double({ min: -20, max: 6, noNaN: true }),
     pins: fc.constantFrom(

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { narration, profile, withNarrations } from '../../tests/heard';
 import { mediaId, showOf } from '../../tests/shows';
-import { addVoiceLane, toLane } from '../show/edits';
+import { addLane, toLane } from '../show/edits';
 import { captionsOf, subRip, webVtt } from '.';
 
 const said = (words: string, at = 2) => withNarrations(showOf([30], 30), narration(7, 10, at, { words }));
@@ -41,7 +41,7 @@ it('never overlaps within a narration, keeps to two lines of 42 letters, and los
 it('is written as WebVTT, with speakers where there are several and nothing that could be taken for markup', () => {
   let show = said('Rain & <sun> --> both.');
   expect(webVtt(captionsOf(show, heard))).toBe('WEBVTT\n\n00:00:03.000 --> 00:00:11.000\nRain &amp; &lt;sun&gt; --&gt; both.\n');
-  show = addVoiceLane(show, { id: 'mia', title: 'Mia <3' });
+  show = addLane(show, { id: 'mia', kind: 'voice', title: 'Mia <3' });
   show = toLane(show, { ids: ['say-7'], lane: 'mia' });
   expect(webVtt(captionsOf(show, heard))).toContain('<v Mia &lt;3>Rain');
 });

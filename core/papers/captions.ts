@@ -1,5 +1,5 @@
 import { narrationsOf, phrasesOf, type Heard } from '../level';
-import { partSeconds, showSeconds, type Show } from '../show';
+import { lanesOf, partSeconds, showSeconds, type Show } from '../show';
 import { speakingSeconds } from '../speech';
 import type { Seconds } from '../units';
 
@@ -25,7 +25,7 @@ const SHORTEST: Seconds = 1;
  * said. Narrations without words have none.
  */
 export function captionsOf(show: Show, heard: Heard): Caption[] {
-  const lanes = show.lanes.filter((lane) => lane.kind === 'voice');
+  const lanes = lanesOf(show, 'voice');
   const names = new Map(lanes.map((lane) => [lane.id, lane.title]));
   const end = showSeconds(show);
   const captions: Caption[] = [];

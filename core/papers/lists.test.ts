@@ -1,6 +1,6 @@
 import { beatsHeard } from '../../tests/heard';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
-import { SPOT_LANE, creditsOf, wordsOfCard, type Show } from '../show';
+import { FIRST_LANES, creditsOf, wordsOfCard, type Show } from '../show';
 import { addPictures, muteParts, newCreditsCard, newPart, setArtist, setCredit, splitParts } from '../show/edits';
 import { creditsText, cueSheetCsv, cueSheetText, cuesOf, momentsCsv } from '.';
 
@@ -11,7 +11,7 @@ function show(): Show {
   const laid = {
     ...base,
     media: { ...base.media, [thunder.id]: thunder },
-    parts: [...base.parts, { ...newPart('boom', SPOT_LANE, thunder), at: 6 }],
+    parts: [...base.parts, { ...newPart('boom', FIRST_LANES.spot, thunder), at: 6 }],
   };
   return setCredit(setArtist(laid, { artist: 'Class 4b' }), { media: mediaId(1000), credit: 'Rill by nobody, free to use' });
 }

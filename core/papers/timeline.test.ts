@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { Failure } from '../failure';
 import { beatsHeard, narration, withNarrations } from '../../tests/heard';
 import { clipMedia, mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
-import { BED_LANE, faultOf, showSeconds, type Media, type Show } from '../show';
+import { FIRST_LANES, faultOf, showSeconds, type Media, type Show } from '../show';
 import { addPictures, newCard, newPart, setDissolve, setPins, splitParts, stopEarly } from '../show/edits';
 import { readTimeline, timelineOf } from '.';
 
@@ -53,7 +53,7 @@ function rich(): Show {
   show = {
     ...show,
     media: { ...show.media, [second.id]: second },
-    parts: [...show.parts, { ...newPart('over', BED_LANE, second), at: 13 }],
+    parts: [...show.parts, { ...newPart('over', FIRST_LANES.bed, second), at: 13 }],
   };
   return withNarrations(show, narration(40, 5, 3, { words: 'It rains.' }));
 }

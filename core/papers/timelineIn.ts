@@ -1,13 +1,18 @@
 import { Failure } from '../failure';
 import {
   FORMAT,
+  LANES,
+  LANE_KINDS,
   LIMITS,
+  asKind,
   heardMoment,
+  newLane,
   newShow,
   readMedia,
   readShow,
   type Card,
   type Lane,
+  type LaneOf,
   type Media,
   type MediaId,
   type Part,
@@ -16,7 +21,7 @@ import {
   type Span,
 } from '../show';
 import { newPart, newPicture } from '../show/edits';
-import { firstOwnStart, newLane } from '../show/newShow';
+import { firstOwnStart } from '../show/newShow';
 import { clamp, type Seconds } from '../units';
 import { OURS } from './otio';
 
@@ -252,18 +257,22 @@ class Reader {
     return to - from < LIMITS.span.least ? null : { from, to, join: typeof ours.join === 'number' ? ours.join : LIMITS.join.start };
   }
 
-  private lay(raw: Raw, media: Media, lane: string, at: Seconds, span: Span): Part {
+  private lay(raw: Raw, media: Media, lane: LaneOf, at: Seconds, span: Span): Part {
     const said = rawOf(oursOf(raw).part) as Partial<Part>;
     const speed = speedOf(raw);
-    const part = {
-      ...newPart(this.newId(), lane, media),
-      ...said,
-      ...(speed === undefined ? {} : { speed }),
-      lane,
-      media: media.id,
-      at,
-      spans: [span],
-    };
+    // What is said of it may be of another kind: a track may have been renamed, or a clip moved to another one.
+    const part = asKind(
+      {
+        ...newPart(this.newId(), lane, media),
+        ...said,
+        ...(speed === undefined ? {} : { speed }),
+        lane: lane.id,
+        media: media.id,
+        at,
+        spans: [span],
+      } as Part,
+      lane.kind,
+    );
     this.parts.push(part);
     return part;
   }
@@ -275,18 +284,18 @@ class Reader {
   }
 
   /** The lane that a track becomes: its own, or one of the kind that its name tells of. */
-  private laneOf(raw: Raw, name: string): string {
+  private laneOf(raw: Raw, name: string): LaneOf {
     const said = oursOf(raw).lane as Lane | undefined;
-    if (said && typeof said.id === 'string') {
+    if (said && typeof said.id === 'string' && said.kind in LANES) {
       if (!this.lanes.has(said.id)) this.lanes.set(said.id, said);
-      return said.id;
+      return this.lanes.get(said.id)!;
     }
-    const kind = /voice|narrat|speech|dialog/i.test(name) ? 'voice' : /spot|effect|sfx/i.test(name) ? 'spot' : 'bed';
+    const kind = LANE_KINDS.find((one) => LANES[one].known?.test(name)) ?? 'bed';
     const there = [...this.lanes.values()].find((lane) => lane.kind === kind);
-    if (there) return there.id;
+    if (there) return there;
     const lane = newLane(kind, kind, name.slice(0, LIMITS.titleLength) || kind);
     this.lanes.set(lane.id, lane);
-    return lane.id;
+    return lane;
   }
 }
 

@@ -1,3 +1,4 @@
+import { LANES } from './lanes';
 import type { Card, Media, MediaId, Show } from './types';
 
 /** One thing that somebody made, and the line that says so. */
@@ -16,11 +17,9 @@ export interface Credits {
 
 /** Who is to be credited: for music and spot sounds always, for photos, clips and narrations where a line was written. */
 export function creditsOf(show: Show): Credits {
-  const lanes = new Map(show.lanes.map((lane) => [lane.id, lane.kind]));
   const used = new Map<MediaId, boolean>();
   for (const part of [...show.parts].sort((a, b) => a.at - b.at)) {
-    const kind = lanes.get(part.lane);
-    used.set(part.media, (used.get(part.media) ?? false) || kind === 'bed' || kind === 'spot');
+    used.set(part.media, (used.get(part.media) ?? false) || LANES[part.kind].credited);
   }
   for (const picture of show.pictures) if (picture.kind !== 'card') used.set(picture.media, used.get(picture.media) ?? false);
   const lines: CreditLine[] = [];

@@ -1,4 +1,5 @@
 import type { Seconds } from '../units';
+import { LANES } from './lanes';
 import { LIMITS } from './limits';
 import { partEnd } from './placement';
 import type { Cross, Part, Show } from './types';
@@ -21,8 +22,7 @@ export interface Crossing {
 }
 
 /** Where the parts of every lane cross, in order of their start. */
-export function crossingsOf(show: Pick<Show, 'lanes' | 'parts'>): Crossing[] {
-  const kinds = new Map(show.lanes.map((lane) => [lane.id, lane.kind]));
+export function crossingsOf(show: Pick<Show, 'parts'>): Crossing[] {
   const ordered = [...show.parts].sort((a, b) => a.at - b.at || partEnd(a) - partEnd(b));
   const front = new Map<string, Part>();
   const ending = new Map<string, Part[]>();
@@ -30,8 +30,7 @@ export function crossingsOf(show: Pick<Show, 'lanes' | 'parts'>): Crossing[] {
   for (const part of ordered) {
     const add = (from: Part, overlap: Seconds) =>
       crossings.push({ from, to: part, start: part.at, overlap, cross: part.cross ?? FIRST_CROSS });
-    const bed = kinds.get(part.lane) === 'bed';
-    if (bed) {
+    if (LANES[part.kind].takesOver) {
       // On the bed one piece takes over from another. A piece that lies wholly within another one just sounds with it.
       const leading = front.get(part.lane);
       const overlap = leading ? partEnd(leading) - part.at : -1;
@@ -52,7 +51,7 @@ export function crossingsOf(show: Pick<Show, 'lanes' | 'parts'>): Crossing[] {
  * Whether a part is taking over from another, or handing over to it, at a moment of the show while both sound. It cannot be
  * split there without being heard: its half would lie within the other piece, and nothing would cross any more.
  */
-export function isCrossing(show: Pick<Show, 'lanes' | 'parts'>, id: string, moment: Seconds): boolean {
+export function isCrossing(show: Pick<Show, 'parts'>, id: string, moment: Seconds): boolean {
   return crossingsOf(show).some(
     ({ from, to, start, overlap }) =>
       (from.id === id || to.id === id) && moment > start - TOUCH && moment < start + overlap + TOUCH && overlap > 0,

@@ -64,14 +64,8 @@ const steps = Joi.array().items(
   }),
 );
 
-/** Since this format documents have only gained what may be missing. */
-const STEPS_SINCE = 7;
-
-/** Undo steps describe a document of their own format: those of one that was built otherwise do not apply to what was brought up to date. */
-function isCurrent(raw: unknown): boolean {
-  const format = typeof raw === 'object' && raw !== null ? (raw as { format?: unknown }).format : null;
-  return typeof format === 'number' && format >= STEPS_SINCE && format <= FORMAT;
-}
+/** Undo steps describe a document of their own format: those of an older one do not apply to what was brought up to date. */
+const isCurrent = (raw: unknown) => typeof raw === 'object' && raw !== null && (raw as { format?: unknown }).format === FORMAT;
 
 /**
  * Reads a history from storage. The show must be sound (else Failure); undo steps that are not, or that lead to a show

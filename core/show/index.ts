@@ -1,6 +1,7 @@
 export {
   FORMAT,
   type Card,
+  type BedPart,
   type Clip,
   type Cross,
   type CrossLaw,
@@ -15,15 +16,18 @@ export {
   type Jump,
   type Lane,
   type LaneKind,
+  type LaneOf,
   type Line,
   type Marks,
   type Master,
   type Media,
   type MediaId,
   type OwnSound,
+  type OwnPart,
   type OwnStart,
   type Part,
   type PartDip,
+  type PartOf,
   type Photo,
   type Picture,
   type Pin,
@@ -33,7 +37,9 @@ export {
   type Take,
   type Told,
   type Treatment,
+  type VoicePart,
 } from './types';
+export { LANES, LANE_KINDS, asKind, dipsFor, lanesOf, newLane } from './lanes';
 export { LIMITS } from './limits';
 export { documentSchema, faultOf, readMedia, readShow } from './schema';
 export {
@@ -55,7 +61,7 @@ export { laidSpans, passOf, repeatSpans, sliceSpans, sourceWalker, type LaidSpan
 export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
 export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
 export { spreadRange } from './times';
-export { BED_LANE, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, newShow } from './newShow';
+export { BED_LANE, FIRST_LANES, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, newShow } from './newShow';
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
 export { findJoin, joinsOf, type Join, type JoinAt } from './joins';
 export { pinLevel } from './pins';

@@ -31,6 +31,8 @@ export const LIMITS = {
   fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
   dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
+  /** Lanes of the bed: music, and what lies under it. */
+  beds: 4,
   /** Speakers, takes of one line, words of one narration. */
   voice: { lanes: 12, takes: 40, words: 4000, lines: 500, told: 400 },
   /** Links of one chain; the frequency of a low cut, Hz: rumble lies below, voices above (common practice). */

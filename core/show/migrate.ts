@@ -1,3 +1,5 @@
+import { LANE_KINDS, asKind } from './lanes';
+import type { Part } from './types';
 import { firstDips, firstOwnStart, ownLane, spotLane } from './newShow';
 
 type Raw = Record<string, unknown>;
@@ -32,14 +34,25 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
   5: (raw) => ({ ...raw, format: 6 }),
   /** Format 7 asks for a fit in its own words: how near, the shortest passage in bars, the way of ending; what was asked before has no counterpart. */
   6: (raw) => ({ ...raw, format: 7, parts: Array.isArray(raw.parts) ? (raw.parts as Raw[]).map(fittedAnew) : raw.parts }),
-  /** Format 8 brought treatments of parts and lanes: they may be missing. */
-  7: (raw) => ({ ...raw, format: 8 }),
+  /** Format 8 tells parts apart by the kind of their lane, and brought treatments of parts and lanes, which may be missing. */
+  7: (raw) => ({
+    ...raw,
+    format: 8,
+    parts: Array.isArray(raw.parts) ? (raw.parts as Raw[]).map((part) => ofItsKind(part, raw.lanes)) : raw.parts,
+  }),
 };
 
 function fittedAnew(part: Raw): Raw {
   if (typeof part.fit !== 'object' || part.fit === null) return part;
   const kept = Object.entries(part.fit as Raw).filter(([name]) => !['splices', 'shortest', 'miss', 'lean'].includes(name));
   return { ...part, fit: { ...Object.fromEntries(kept), near: 'bar', shortest: { of: 'bars', count: 2 }, ending: 'either' } };
+}
+
+/** A part of the kind of its lane, without what that kind does not have; on no lane it is left for the schema to refuse. */
+function ofItsKind(part: Raw, lanes: unknown): Raw {
+  const lane = Array.isArray(lanes) ? (lanes as Raw[]).find((one) => one?.id === part?.lane) : undefined;
+  const kind = LANE_KINDS.find((one) => one === lane?.kind);
+  return kind && typeof part === 'object' && part !== null ? (asKind(part as unknown as Part, kind) as unknown as Raw) : part;
 }
 
 /** Brings an older document up to date, step by step. What has no format number is returned as it is, for the schema to refuse. */

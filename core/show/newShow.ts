@@ -1,24 +1,25 @@
+import { LANE_KINDS, newLane } from './lanes';
 import { LIMITS } from './limits';
-import { FORMAT, type DipRules, type Lane, type OwnStart, type PartDip, type Show } from './types';
+import { FORMAT, type DipRules, type Lane, type LaneKind, type LaneOf, type OwnStart, type PartDip, type Show } from './types';
 
 export const BED_LANE = 'bed';
 export const VOICE_LANE = 'voice';
 export const OWN_LANE = 'own';
 export const SPOT_LANE = 'spot';
 
-export const newLane = (id: string, kind: Lane['kind'], title: string): Lane => ({
-  id,
-  kind,
-  title,
-  gain: 0,
-  pan: 0,
-  mute: false,
-  solo: false,
-});
+/** The lanes that every show begins with. */
+export const FIRST_LANES = {
+  bed: { id: BED_LANE, kind: 'bed' },
+  voice: { id: VOICE_LANE, kind: 'voice' },
+  own: { id: OWN_LANE, kind: 'own' },
+  spot: { id: SPOT_LANE, kind: 'spot' },
+} as const satisfies { readonly [K in LaneKind]: LaneOf<K> };
 
-export const ownLane = (): Lane => newLane(OWN_LANE, 'own', 'Clips’ sound');
+const firstLane = (kind: LaneKind): Lane => newLane(FIRST_LANES[kind].id, kind);
 
-export const spotLane = (): Lane => newLane(SPOT_LANE, 'spot', 'Spot sounds');
+export const ownLane = (): Lane => firstLane('own');
+
+export const spotLane = (): Lane => firstLane('spot');
 
 export const firstOwnStart = (): OwnStart => ({
   gain: 0,
@@ -53,7 +54,7 @@ export function newShow(id: string, title: string): Show {
     black: { up: 0, out: 0 },
     pictures: [],
     ownStart: firstOwnStart(),
-    lanes: [newLane(BED_LANE, 'bed', 'Bed'), newLane(VOICE_LANE, 'voice', 'Voice'), ownLane(), spotLane()],
+    lanes: LANE_KINDS.map(firstLane),
     parts: [],
     dips: firstDips(),
     lines: [],

@@ -1,7 +1,7 @@
 import { clamp, type Seconds } from '../units';
 import { OWN_LANE } from './newShow';
 import { partSeconds, placePictures, type PlacedPicture } from './placement';
-import type { Clip, Fade, Part, Show } from './types';
+import type { Clip, Fade, OwnPart, Show } from './types';
 
 /** Whether a picture is a clip that was filmed with sound. */
 export function hasOwnSound(show: Pick<Show, 'media'>, picture: Show['pictures'][number]): picture is Clip {
@@ -21,7 +21,7 @@ export function fadeWithin(fade: Fade, length: Seconds): Fade {
  * Lead and tail reach as far as the source has sound; the lead no further back than the start of the show. Null where
  * the picture has no sound of its own.
  */
-export function ownPart(show: Show, { picture, start }: PlacedPicture): Part | null {
+export function ownPart(show: Show, { picture, start }: PlacedPicture): OwnPart | null {
   if (!hasOwnSound(show, picture)) return null;
   const { own, from, hold } = picture;
   const source = show.media[picture.media]!.seconds;
@@ -31,6 +31,7 @@ export function ownPart(show: Show, { picture, start }: PlacedPicture): Part | n
   const length = partSeconds({ spans });
   return {
     id: ownPartId(picture.id),
+    kind: 'own',
     lane: show.lanes.find((lane) => lane.kind === 'own')?.id ?? OWN_LANE,
     media: picture.media,
     at: start - lead,
@@ -45,8 +46,8 @@ export function ownPart(show: Show, { picture, start }: PlacedPicture): Part | n
 }
 
 /** The own sounds that are heard, in the order of their clips. */
-export function ownParts(show: Show): Part[] {
-  const parts: Part[] = [];
+export function ownParts(show: Show): OwnPart[] {
+  const parts: OwnPart[] = [];
   for (const placed of placePictures(show)) {
     if (placed.picture.kind !== 'clip' || !placed.picture.own.on) continue;
     const part = ownPart(show, placed);

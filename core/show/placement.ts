@@ -1,6 +1,6 @@
 import type { Seconds } from '../units';
 import { LIMITS } from './limits';
-import type { Part, Picture, Show, Span } from './types';
+import type { LaneKind, Part, PartOf, Picture, Show, Span } from './types';
 
 /** Below this difference two lengths are said to agree: one step of what the interface shows (seconds). */
 export const AGREE = 0.05;
@@ -62,18 +62,15 @@ export function partEnd(part: Pick<Part, 'at' | 'spans'>): Seconds {
 }
 
 /** What lies on the lanes of shows that were asked for: a show never changes, and many places of a page ask at once. */
-const laid = new WeakMap<Show, Map<Show['lanes'][number]['kind'], readonly Part[]>>();
+const laid = new WeakMap<Show, Map<LaneKind, readonly Part[]>>();
 
 /** Parts on lanes of one kind, in order of their start. */
-export function partsOn(show: Show, kind: Show['lanes'][number]['kind']): readonly Part[] {
-  const known = laid.get(show) ?? new Map<Show['lanes'][number]['kind'], readonly Part[]>();
+export function partsOn<K extends LaneKind>(show: Show, kind: K): readonly PartOf<K>[] {
+  const known = laid.get(show) ?? new Map<LaneKind, readonly Part[]>();
   laid.set(show, known);
-  const found = known.get(kind);
-  if (found) return found;
-  const lanes = new Set(show.lanes.filter((lane) => lane.kind === kind).map((lane) => lane.id));
-  const parts = show.parts.filter((part) => lanes.has(part.lane)).sort((a, b) => a.at - b.at);
-  known.set(kind, parts);
-  return parts;
+  const found = known.get(kind) ?? show.parts.filter((part) => part.kind === kind).sort((a, b) => a.at - b.at);
+  known.set(kind, found);
+  return found as readonly PartOf<K>[];
 }
 
 export type LengthVerdict = 'no-pictures' | 'no-bed' | 'short' | 'over' | 'fits';

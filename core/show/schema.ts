@@ -1,10 +1,11 @@
 import { freeze } from 'immer';
 import Joi from 'joi';
 import { Failure } from '../failure';
+import { LANE_KINDS } from './lanes';
 import { LIMITS } from './limits';
 import { migrate } from './migrate';
 import { soundSeconds } from './speed';
-import { FORMAT, type Media, type Show } from './types';
+import { FORMAT, type FieldsOf, type LaneKind, type Media, type Show } from './types';
 
 const id = Joi.string()
   .min(1)
@@ -67,7 +68,7 @@ const treatments = Joi.array().items(treatment).max(LIMITS.treatments);
 
 const lane = Joi.object({
   id: id.required(),
-  kind: Joi.valid('bed', 'voice', 'spot', 'own').required(),
+  kind: Joi.valid(...LANE_KINDS).required(),
   title: title.required(),
   gain: level.required(),
   pan: Joi.number().min(-1).max(1).required(),
@@ -188,28 +189,42 @@ const partDip = Joi.object({
 const toldOf = Joi.array().items(stretch).max(LIMITS.voice.told).required();
 const told = Joi.object({ speech: toldOf, none: toldOf });
 
-const part = Joi.object({
-  id: id.required(),
-  lane: id.required(),
-  media: mediaId.required(),
-  at: seconds.required(),
-  spans,
-  gain: level.required(),
-  fadeUp: fade.required(),
-  fadeOut: fade.required(),
-  quiet: quiet.required(),
-  pins: pins.required(),
-  cross,
-  speed,
-  treatments,
-  fit: fitted,
-  mute: Joi.boolean(),
-  dip: partDip,
-  take: takeNumber,
-  takes: Joi.array().items(take).max(LIMITS.voice.takes),
-  words,
-  undipped: pins,
-  clip: id,
+/** What only parts of some kinds have. */
+const OF_KIND: { readonly [K in LaneKind]: { readonly [Field in keyof FieldsOf[K]]-?: Joi.Schema } } = {
+  bed: { fit: fitted },
+  voice: { dip: partDip, take: takeNumber, takes: Joi.array().items(take).max(LIMITS.voice.takes), words },
+  own: { clip: id },
+  spot: {},
+};
+
+const partOf = (kind: LaneKind) =>
+  Joi.object({
+    id: id.required(),
+    kind: Joi.valid(kind).required(),
+    lane: id.required(),
+    media: mediaId.required(),
+    at: seconds.required(),
+    spans,
+    gain: level.required(),
+    fadeUp: fade.required(),
+    fadeOut: fade.required(),
+    quiet: quiet.required(),
+    pins: pins.required(),
+    cross,
+    speed,
+    treatments,
+    mute: Joi.boolean(),
+    undipped: pins,
+    ...OF_KIND[kind],
+  });
+
+const [firstKind, ...otherKinds] = LANE_KINDS;
+const part = Joi.alternatives().conditional('.kind', {
+  switch: otherKinds.map((kind, index) => ({
+    is: kind,
+    then: partOf(kind),
+    ...(index === otherKinds.length - 1 ? { otherwise: partOf(firstKind!) } : {}),
+  })),
 });
 
 const media = Joi.object({
@@ -286,7 +301,7 @@ const GRACE = 5e-4;
 
 /** Names that lead nowhere: a part on no lane, a picture or part without its media. Null when all lead somewhere. */
 function danglingName(value: Show): string | null {
-  const lanes = new Set(value.lanes.map((one) => one.id));
+  const kinds = new Map(value.lanes.map((one) => [one.id, one.kind]));
   if (!value.lanes.some((one) => one.kind === 'own')) return 'there is no lane for the sound of clips';
   for (const [key, one] of Object.entries(value.media)) if (one.id !== key) return `media ${key} is filed as ${one.id}`;
   for (const one of value.pictures) {
@@ -296,14 +311,15 @@ function danglingName(value: Show): string | null {
     if (one.kind === 'clip' && one.from + one.hold > source.seconds + GRACE) return `picture ${one.id} runs past its clip's end`;
   }
   for (const one of value.parts) {
-    if (!lanes.has(one.lane)) return `part ${one.id} names no lane`;
+    if (!kinds.has(one.lane)) return `part ${one.id} names no lane`;
+    if (kinds.get(one.lane) !== one.kind) return `part ${one.id} lies on a lane of another kind`;
     for (const take of [one, ...(one.takes ?? [])]) {
       const source = value.media[take.media];
       if (!source || source.channels === 0) return `part ${one.id} names no sound`;
       if (take.spans.some((each) => each.to > soundSeconds(value, take) + GRACE)) return `part ${one.id} plays past its sound's end`;
     }
   }
-  for (const one of value.lines) if (!lanes.has(one.lane)) return `line ${one.id} names no lane`;
+  for (const one of value.lines) if (!kinds.has(one.lane)) return `line ${one.id} names no lane`;
   return null;
 }
 

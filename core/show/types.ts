@@ -86,6 +86,12 @@ export interface Lane {
   readonly treatments?: readonly Treatment[] | undefined;
 }
 
+/** A lane by its name and kind. */
+export interface LaneOf<K extends LaneKind = LaneKind> {
+  readonly id: string;
+  readonly kind: K;
+}
+
 /** What lies beside a passage and is laid over the neighbouring pass, so that nothing is chopped off at a loop's seam. */
 export interface Fold {
   /** Seconds before the next passage's beginning (a pick-up, a swell) that sound over the end of this one. */
@@ -238,8 +244,11 @@ export interface DipRules {
   readonly raise: { readonly gain: Decibels; readonly after: Seconds } | null;
 }
 
-export interface Part {
+/** What every part has, whatever it lies on. */
+interface Laid<K extends LaneKind> {
   readonly id: string;
+  /** Kind of its lane. */
+  readonly kind: K;
   readonly lane: string;
   readonly media: MediaId;
   /** Seconds from the start of the show. */
@@ -261,22 +270,53 @@ export interface Part {
   readonly speed?: number | undefined;
   /** What its sound goes through before its level, in this order; nothing where it says nothing. */
   readonly treatments?: readonly Treatment[] | undefined;
-  /** How it was fitted, if it was. */
-  readonly fit?: Fitted | undefined;
   /** Lies there and is not heard. */
   readonly mute?: boolean | undefined;
-  /** What a narration asks of the bed; what every one starts with where it says nothing. */
+  /** Its dips were taken over as pins: the pins that it had before. Dips leave it alone then. */
+  readonly undipped?: readonly Pin[] | undefined;
+}
+
+/** What only music has. */
+interface OfBed {
+  /** How it was fitted, if it was. */
+  readonly fit?: Fitted | undefined;
+}
+
+/** What only narrations have. */
+interface OfVoice {
+  /** What it asks of the bed; what every one starts with where it says nothing. */
   readonly dip?: PartDip | undefined;
   /** Number of the take in use, and the others. */
   readonly take?: number | undefined;
   readonly takes?: readonly Take[] | undefined;
   /** What is said in it, for captions. */
   readonly words?: string | undefined;
-  /** Its dips were taken over as pins: the pins that it had before. Dips leave it alone then. */
-  readonly undipped?: readonly Pin[] | undefined;
+}
+
+/** What only the sound of clips has. */
+interface OfOwn {
   /** The clip it belongs to (its sound set apart, or another recording of it): it moves along when the clip does. */
   readonly clip?: string | undefined;
 }
+
+/** What parts have beside what every part has, by kind. */
+export interface FieldsOf {
+  readonly bed: OfBed;
+  readonly voice: OfVoice;
+  readonly own: OfOwn;
+  readonly spot: object;
+}
+
+type Without<T> = { readonly [Field in keyof T]?: undefined };
+
+export type BedPart = Laid<'bed'> & OfBed & Without<OfVoice & OfOwn>;
+export type VoicePart = Laid<'voice'> & OfVoice & Without<OfBed & OfOwn>;
+export type OwnPart = Laid<'own'> & OfOwn & Without<OfBed & OfVoice>;
+export type SpotPart = Laid<'spot'> & Without<OfBed & OfVoice & OfOwn>;
+
+/** A sound that is laid: one union over one shape, told apart by the kind of its lane. */
+export type Part = BedPart | VoicePart | OwnPart | SpotPart;
+export type PartOf<K extends LaneKind> = Extract<Part, { readonly kind: K }>;
 
 export interface Media {
   readonly id: MediaId;

@@ -1,4 +1,4 @@
-import { findJoin, joinsOf, partsOn, startHistory, type Show } from '../../core/show';
+import { FIRST_LANES, findJoin, joinsOf, partsOn, startHistory, type Show } from '../../core/show';
 import { layParts, newPart } from '../../core/show/edits';
 import { showOf, soundMedia } from '../../tests/shows';
 
@@ -56,7 +56,7 @@ const places = () => partsOn(show(), 'bed').map((part) => [part.at, part.spans.m
 
 beforeEach(() => {
   const media = soundMedia(1001, 40);
-  const piece = newPart('song', 'bed', media);
+  const piece = newPart('song', FIRST_LANES.bed, media);
   const base = layParts(showOf([10, 20], 5, { at: 2 }), { parts: [{ ...piece, at: 7 }], media: [media], instead: [] });
   useOpenShow.setState({ state: { status: 'open', history: startHistory(base), mayEdit: true }, chosen: null, snap: true, face: 'bed' });
   at(0);

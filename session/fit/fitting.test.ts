@@ -1,7 +1,7 @@
 import { Failure } from '../../core/failure';
 import { answersFor, startFitting, waysOf, type Fitting as Ready, type Way, type Wish } from '../../core/fit';
 import { downbeatsOf, hear, type Hearing } from '../../core/music';
-import { partSeconds, showSeconds, startHistory, type Part, type Show, type Stretch } from '../../core/show';
+import { FIRST_LANES, partSeconds, showSeconds, startHistory, type Part, type Show, type Stretch } from '../../core/show';
 import { layParts, newPart, setHold, setRefit } from '../../core/show/edits';
 import { memorySource } from '../../core/sound';
 import { composePiece } from '../../tests/pieces';
@@ -83,7 +83,7 @@ beforeEach(() => {
   mockCall.mockReset();
   mockCall.mockImplementation(answer);
   mockPlayPlan.mockReset();
-  const start = layParts(showOf([10, 10, 10, 10]), { parts: [newPart('song', 'bed', media)], media: [media], instead: [] });
+  const start = layParts(showOf([10, 10, 10, 10]), { parts: [newPart('song', FIRST_LANES.bed, media)], media: [media], instead: [] });
   useOpenShow.setState({
     state: { status: 'open', history: startHistory(start), mayEdit: true },
     chosen: null,

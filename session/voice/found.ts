@@ -4,6 +4,7 @@ import { LIMITS, type Media } from '../../core/show';
 import { addTake, layNarration } from '../../core/show/edits';
 import { dropRecording, recordedFile, recordingsOf, type About, type Found } from '../../engine/media/recordings';
 import { newId } from '../ids';
+import { laneFor } from '../open/lanes';
 import { currentShow, flushShow, report, useOpenShow } from '../open/store';
 import { listener } from '../workers';
 
@@ -77,9 +78,7 @@ function lay(about: About, media: Media): void {
     return;
   }
   const id = newId();
-  const lane = show.lanes.some((one) => one.id === about.lane && one.kind === 'voice')
-    ? about.lane
-    : show.lanes.find((one) => one.kind === 'voice')!.id;
+  const lane = show.lanes.some((one) => one.id === about.lane && one.kind === 'voice') ? about.lane : laneFor(show, 'voice').id;
   // A voice that is early, by hand, begins before the moment; none before the show.
   const at = Math.max(0, about.at - Math.min(0, about.late));
   edit(layNarration, { id, lane, at, media, from, line: about.line });

@@ -1,5 +1,5 @@
 import { phrasesOf, dipsOf, pinsWithDips } from '../../core/level';
-import { FIRST_PART_DIP, laidSpans, partEnd, partSeconds, type Part, type Show, type Stretch } from '../../core/show';
+import { FIRST_PART_DIP, laidSpans, partEnd, partSeconds, type Part, type Show, type Stretch, type VoicePart } from '../../core/show';
 import { addLine, addTake, dipsToPins, setPartDip, setTold, shortenPauses, splitAtMoments } from '../../core/show/edits';
 import { pausesIn, toldAlso } from '../../core/speech';
 import { newId } from '../ids';
@@ -7,9 +7,9 @@ import { takeSoundFile } from '../library';
 import { chosenParts, currentShow, useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 import { heardNow } from '../sound/heard';
-import { speakerOf } from '../open/speaker';
+import { laneFor } from '../open/lanes';
 
-export const isNarration = (show: Show, part: Part): boolean => show.lanes.some((lane) => lane.id === part.lane && lane.kind === 'voice');
+export const isNarration = (part: Part): part is VoicePart => part.kind === 'voice';
 
 /** Pauses within a narration of at least so many seconds, seconds from its start; those at its ends are not among them. */
 export function innerPauses(show: Show, part: Part, least: number): Stretch[] {
@@ -36,7 +36,7 @@ export function shorten(show: Show, part: Part, least: number, keep: number): vo
 export function writeLine(): string {
   const show = currentShow()!;
   const id = newId();
-  useOpenShow.getState().edit(addLine, { line: { id, lane: speakerOf(show), at: useTransport.getState().now, words: '' } });
+  useOpenShow.getState().edit(addLine, { line: { id, lane: laneFor(show, 'voice').id, at: useTransport.getState().now, words: '' } });
   return id;
 }
 
@@ -60,7 +60,7 @@ export function tellSpeech(show: Show, part: Part, { from, to }: Stretch, speaks
 /** Switches the dips of the chosen narrations on or off. */
 export function toggleDip(): void {
   const show = currentShow();
-  const parts = chosenParts().filter((part) => show && isNarration(show, part));
+  const parts = chosenParts().filter((part) => show && isNarration(part));
   if (parts.length === 0) return;
   const on = !parts.every((part) => (part.dip ?? FIRST_PART_DIP).on);
   useOpenShow.getState().edit(setPartDip, { ids: parts.map((part) => part.id), change: { on } });
@@ -77,6 +77,5 @@ export function partHere(): Part | null {
   const show = currentShow();
   const { now } = useTransport.getState();
   const under = (part: Part) => part.at <= now && partEnd(part) >= now;
-  const bed = new Set(show?.lanes.filter((lane) => lane.kind === 'bed').map((lane) => lane.id));
-  return chosenParts().find(under) ?? show?.parts.find((part) => bed.has(part.lane) && under(part)) ?? null;
+  return chosenParts().find(under) ?? show?.parts.find((part) => part.kind === 'bed' && under(part)) ?? null;
 }

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
-import { showSeconds, type Show } from '../../core/show';
+import { partsOn, showSeconds, type Show } from '../../core/show';
 import { Capture } from '../../engine/record/capture';
 import { openMicrophone, openPractice, type Microphone } from '../../engine/record/microphone';
 import type { About } from '../../engine/media/recordings';
@@ -97,7 +97,7 @@ async function practice(context: AudioContext): Promise<Microphone> {
     return response;
   };
   const show = (await (await get('/demo/show.json')).json()) as Show;
-  const voice = show.parts.filter((part) => part.lane === 'voice').sort((a, b) => a.at - b.at);
+  const voice = partsOn(show, 'voice');
   const lines = await Promise.all(voice.map(async (part) => (await get(`/demo/media/${part.media}`)).arrayBuffer()));
   return openPractice(context, lines);
 }

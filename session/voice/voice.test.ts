@@ -88,7 +88,7 @@ import {
   useRecording,
 } from './recording';
 import { changeRecordSettings, useRecordSettings } from './settings';
-import { addSpeaker, speakerOf } from '../open/speaker';
+import { addLaneOf, laneFor } from '../open/lanes';
 
 const show = (): Show => {
   const { state } = useOpenShow.getState();
@@ -262,12 +262,12 @@ describe('narrations', () => {
   });
 
   it('come to the speaker that is chosen; lines are written at the now line', () => {
-    expect(speakerOf(show())).toBe('voice');
-    addSpeaker('Grandma');
-    expect(show().lanes.find((lane) => lane.id === speakerOf(show()))!.title).toBe('Grandma');
+    expect(laneFor(show(), 'voice').id).toBe('voice');
+    addLaneOf('voice', 'Grandma');
+    expect(show().lanes.find((lane) => lane.id === laneFor(show(), 'voice').id)!.title).toBe('Grandma');
     useTransport.setState({ now: 7 });
     const id = writeLine();
-    expect(show().lines).toEqual([{ id, lane: speakerOf(show()), at: 7, words: '' }]);
+    expect(show().lines).toEqual([{ id, lane: laneFor(show(), 'voice').id, at: 7, words: '' }]);
   });
 
   it('dip or do not at a key; their dips become pins of the bed and come back', () => {

@@ -1,7 +1,7 @@
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import { View } from 'react-native';
-import { LIMITS, partSeconds, partsOn, type Show } from '../../core/show';
+import { LIMITS, lanesOf, partSeconds, partsOn, type Part, type Show } from '../../core/show';
 import { gapBefore, placeAfter, reorderPiece } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
@@ -12,8 +12,26 @@ import { shiftEntry } from '../controls/timeEntry';
 
 /** The pieces of the bed one after the other: their order, and the gap or overlap between each two. */
 export function PiecesPanel({ show }: { readonly show: Show }) {
+  const lanes = lanesOf(show, 'bed');
+  const all = partsOn(show, 'bed');
+  return (
+    <View className="gap-2">
+      {lanes.map((lane) => {
+        const pieces = all.filter((part) => part.lane === lane.id);
+        return (
+          <View key={lane.id} className="gap-2">
+            {lanes.length > 1 && pieces.length > 0 ? <Say look="label">{lane.title}</Say> : null}
+            <LanePieces show={show} pieces={pieces} />
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
+/** The pieces of one lane. */
+function LanePieces({ show, pieces }: { readonly show: Show; readonly pieces: readonly Part[] }) {
   const { edit } = useOpenShow.getState();
-  const pieces = partsOn(show, 'bed');
   return (
     <View className="gap-2">
       {pieces.map((part, index) => {

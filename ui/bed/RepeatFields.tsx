@@ -18,7 +18,7 @@ import { openPanel } from '../panels/open';
 export function RepeatFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
   const copied = useClipboard((state) => state.parts.length);
   const [only] = parts;
-  const bed = parts.length === 1 && only && show.lanes.find((lane) => lane.id === only.lane)?.kind === 'bed';
+  const bed = parts.length === 1 && only?.kind === 'bed';
   return (
     <View className="gap-2">
       <View className="flex-row flex-wrap gap-2">

@@ -23,7 +23,7 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
   const [by, setBy] = useState(1);
   const ids = parts.map((part) => part.id);
   const gain = parts[0]!.gain;
-  const spoken = parts.every((part) => isNarration(show, part));
+  const spoken = parts.every((part) => isNarration(part));
   return (
     <View className="gap-3">
       <View className="gap-1">

@@ -101,7 +101,7 @@ const toolsOf = (show: Show, part: Part) =>
   TOOLS.filter((tool) => {
     if (tool === 'Cross') return crossingInto(show, part) !== null;
     if (tool === 'Stitches') return part.fit !== undefined;
-    return !SPOKEN.includes(tool) || isNarration(show, part);
+    return !SPOKEN.includes(tool) || isNarration(part);
   });
 
 /** The phone's drawer for a chosen part: one row of tools, one of them open. */
@@ -204,7 +204,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
   if (part) {
     return (
       <View className="gap-4">
-        <Heading title={show.media[part.media]!.title} said={`${kindOf(show, part)} · ${sayMedia(show.media[part.media]!)}`} />
+        <Heading title={show.media[part.media]!.title} said={`${KINDS[part.kind]} · ${sayMedia(show.media[part.media]!)}`} />
         {toolsOf(show, part).map((tool) => (
           <View key={tool} className="gap-1 border-t border-line pt-2" accessibilityLabel={tool}>
             <Say look="label">{tool}</Say>
@@ -218,8 +218,6 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
 }
 
 const KINDS = { bed: 'music', spot: 'spot sound', own: 'sound of a clip', voice: 'narration' } as const;
-
-const kindOf = (show: Show, part: Part) => KINDS[show.lanes.find((lane) => lane.id === part.lane)!.kind];
 
 function Heading({ title, said }: { readonly title: string; readonly said: string }) {
   return (

@@ -1,8 +1,9 @@
 import Bell from 'lucide-react-native/icons/bell';
+import Columns from 'lucide-react-native/icons/columns-2';
 import ListOrdered from 'lucide-react-native/icons/list-ordered';
 import Music from 'lucide-react-native/icons/music';
 import { View } from 'react-native';
-import { partsOn, type Show } from '../../core/show';
+import { lanesOf, partsOn, type Show } from '../../core/show';
 import type { Face } from '../../session/faces';
 import { bringSounds, useLibrary } from '../../session/library';
 import { Button } from '../controls/Button';
@@ -20,6 +21,7 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
   if (face === 'pictures') return <PicturesStart show={show} />;
   const has = partsOn(show, 'bed').length > 0;
   const pieces = partsOn(show, 'bed').length;
+  const beds = lanesOf(show, 'bed').length;
   return (
     <View className="gap-2">
       <Say look="small">
@@ -47,6 +49,12 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
           disabled={busy}
           onFiles={(files) => void bringSounds(files, 'spot')}
           className="grow"
+        />
+        <Button
+          label={beds > 1 ? `${beds} lanes` : 'Lanes'}
+          icon={Columns}
+          kind="quiet"
+          onPress={() => openPanel({ name: 'lanes', kind: 'bed' })}
         />
         {pieces > 1 ? (
           <Button

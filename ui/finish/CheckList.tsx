@@ -134,8 +134,10 @@ function wayTo(finding: Finding): (() => void) | null {
       const [first] = finding.says;
       return first ? () => visit('voice', Math.max(0, first.at - 3), { kind: 'parts', ids: [first.part] }) : null;
     }
-    case 'solo':
-      return () => openPanel({ name: 'speakers' });
+    case 'solo': {
+      const kind = finding.says.some((lane) => lane.kind === 'bed') ? 'bed' : 'voice';
+      return () => openPanel({ name: 'lanes', kind });
+    }
     case 'loudness':
     case 'peaks':
       return () => openPanel({ name: 'loudness' });

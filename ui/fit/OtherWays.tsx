@@ -109,7 +109,7 @@ function RepeatAnswer({
       answer={answer}
       name="end: repeat"
       disabled={none}
-      seams={none ? [] : stitchesOf(answer)}
+      seams={none ? [] : stitchesOf(answer).map(({ at }) => at)}
       onUse={() => {
         useOpenShow.getState().edit(repeatPart, details);
         onDone();

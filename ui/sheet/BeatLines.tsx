@@ -2,6 +2,7 @@ import { memo, useMemo } from 'react';
 import { laidBeats, laidSections } from '../../core/music';
 import { partEnd, partsOn, type Part, type Show } from '../../core/show';
 import { useHearing } from '../../session/fit/hearings';
+import { laneColumns } from './PieceLane';
 import type { Column } from './columns';
 import type { Viewport } from './useSheetScroll';
 
@@ -21,10 +22,11 @@ interface Props {
 /** Beats, bars and sections of the bed on the water, as far as the pieces have been heard and the zoom leaves room. */
 export function BeatLines({ show, column, view }: Props) {
   const parts = useMemo(() => partsOn(show, 'bed'), [show]);
+  const columns = useMemo(() => laneColumns(show, 'bed', column), [show, column]);
   const { top, bottom, pixelsPerSecond } = view;
   return parts
     .filter((part) => part.at * pixelsPerSecond <= bottom && partEnd(part) * pixelsPerSecond >= top)
-    .map((part) => <PartBeats key={part.id} media={show.media} part={part} column={column} view={view} />);
+    .map((part) => <PartBeats key={part.id} media={show.media} part={part} column={columns.get(part.lane)!} view={view} />);
 }
 
 const PartBeats = memo(function PartBeats({

@@ -7,7 +7,7 @@ import { useOpenShow } from '../../session/open/store';
 import { openPanel } from '../panels/open';
 import type { Column } from './columns';
 import { TARGET } from './Handle';
-import { speakerColumns } from './PieceLane';
+import { laneColumns } from './PieceLane';
 import { NOW_AT, type Viewport } from './useSheetScroll';
 import { useVerticalDrag } from './useVerticalDrag';
 
@@ -27,7 +27,7 @@ export function Lines({
   readonly column: Column;
   readonly view: Viewport;
 }) {
-  const columns = speakerColumns(show, column);
+  const columns = laneColumns(show, 'voice', column);
   return show.lines.map((line) => {
     const base = saved.lines.find((one) => one.id === line.id) ?? line;
     return <WrittenLine key={line.id} line={line} base={base} column={columns.get(line.lane) ?? column} view={view} />;

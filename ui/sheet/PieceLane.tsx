@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { dipPinsOf, dipsOf, joinsBetween, type PartJoins } from '../../core/level';
-import { partEnd, partsOn, soundSeconds, type Part, type Show } from '../../core/show';
+import { lanesOf, partEnd, partsOn, soundSeconds, type LaneKind, type Part, type Show } from '../../core/show';
 import { useAlikeness } from '../../session/bed/joins';
 import { useRange } from '../../session/bed/range';
 import { useOpenShow } from '../../session/open/store';
@@ -42,9 +42,9 @@ export function besideEachOther(parts: readonly Part[]): { places: number[]; cou
 /** A place narrower than this cannot be touched, pixels. */
 const NARROWEST = 20;
 
-/** Speakers side by side: a share of the column for each of their lanes. */
-export function speakerColumns(show: Show, column: Column): ReadonlyMap<string, Column> {
-  const lanes = show.lanes.filter((lane) => lane.kind === 'voice');
+/** Lanes of a kind side by side: a share of the column for each. */
+export function laneColumns(show: Pick<Show, 'lanes'>, kind: LaneKind, column: Column): ReadonlyMap<string, Column> {
+  const lanes = lanesOf(show, kind);
   const width = column.width / Math.max(1, lanes.length);
   return new Map(lanes.map((lane, index) => [lane.id, { x: column.x + index * width, width }]));
 }
@@ -59,14 +59,13 @@ export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props
   const parts = useMemo(() => partsOn(show, kind), [show, kind]);
   const joins = useMemo(() => joinsBetween(show), [show]);
   const bases = useMemo(() => new Map(saved.parts.map((part) => [part.id, part])), [saved]);
-  const speakers = useMemo(() => speakerColumns(show, column), [show, column]);
+  const lanes = useMemo(() => laneColumns(show, kind, column), [show, kind, column]);
   const columns = useMemo(() => {
-    if (kind === 'bed') return parts.map(() => column);
-    if (kind === 'voice') return parts.map((part) => speakers.get(part.lane)!);
+    if (kind !== 'spot') return parts.map((part) => lanes.get(part.lane)!);
     const { places, count } = besideEachOther(parts);
     const width = Math.max(NARROWEST, column.width / count);
     return places.map((place) => ({ x: Math.min(column.x + place * width, column.x + column.width - width), width }));
-  }, [kind, parts, column, speakers]);
+  }, [kind, parts, column, lanes]);
   const laid = parts.map((part, index): LaidPart => {
     const own = joins.get(part.id) ?? {};
     return {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { compareLengths, hasOwnSound, partEnd, partsOn, showSeconds, type Show } from '../../core/show';
+import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
@@ -9,7 +9,7 @@ import { DipBands } from './DipBands';
 import { Lines } from './Lines';
 import { OwnLane } from './OwnLane';
 import { PictureColumn } from './PictureColumn';
-import { PieceLane, speakerColumns } from './PieceLane';
+import { PieceLane, laneColumns } from './PieceLane';
 import { drawRiver, drawSpot, drawVoice } from './river';
 import { SnapLine, SnapSwitch } from './Snap';
 import { SpeechMarks } from './SpeechMarks';
@@ -33,7 +33,8 @@ export function Sheet({ show, width, wide }: Props) {
   const { scroller, onScroll, height, view } = useSheetScroll(drawn);
   useZoomGestures(scroller);
 
-  const speakers = useMemo(() => show.lanes.filter((lane) => lane.kind === 'voice').length, [show]);
+  const speakers = useMemo(() => lanesOf(show, 'voice').length, [show]);
+  const beds = useMemo(() => lanesOf(show, 'bed').length, [show]);
   const voiced = useMemo(() => partsOn(show, 'voice').length + show.lines.length > 0, [show]);
   const voices = voiced || face === 'voice' ? speakers : 0;
   const bare = useMemo(() => partsOn(show, 'bed').length === 0, [show]);
@@ -96,7 +97,8 @@ export function Sheet({ show, width, wide }: Props) {
       </div>
       <NowLine top={height * NOW_AT} />
       <SnapSwitch />
-      {columns.voice && speakers > 1 ? <SpeakerNames show={show} column={columns.voice} top={wide ? 32 : 2} /> : null}
+      {columns.voice && speakers > 1 ? <LaneNames show={show} kind="voice" column={columns.voice} top={wide ? 32 : 2} /> : null}
+      {beds > 1 ? <LaneNames show={show} kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
       {wide ? <Headings columns={columns} /> : null}
     </div>
   );
@@ -170,13 +172,22 @@ function Headings({ columns }: { readonly columns: Columns }) {
   );
 }
 
-/** Who speaks on which lane, where there are several. */
-function SpeakerNames({ show, column, top }: { readonly show: Show; readonly column: Column; readonly top: number }) {
+interface NamesProps {
+  readonly show: Show;
+  readonly kind: 'bed' | 'voice';
+  readonly column: Column;
+  readonly top: number;
+}
+
+const NAME_TONES = { bed: 'bg-rain-mist text-rain', voice: 'bg-brick-soft text-brick' } as const;
+
+/** What each lane of a kind is called, where there are several. */
+function LaneNames({ show, kind, column, top }: NamesProps) {
   const names = new Map(show.lanes.map((lane) => [lane.id, lane.mute ? `${lane.title} (muted)` : lane.title]));
-  return [...speakerColumns(show, column)].map(([id, { x, width }]) => (
+  return [...laneColumns(show, kind, column)].map(([id, { x, width }]) => (
     <span
       key={id}
-      className="overflow-hidden text-ellipsis whitespace-nowrap rounded-full bg-brick-soft px-1.5 font-bold text-tiny text-brick"
+      className={`overflow-hidden text-ellipsis whitespace-nowrap rounded-full px-1.5 font-bold text-tiny ${NAME_TONES[kind]}`}
       style={{ position: 'absolute', left: x + 1, maxWidth: width - 2, top, pointerEvents: 'none', zIndex: 8 }}
     >
       {names.get(id)}

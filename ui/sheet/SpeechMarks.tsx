@@ -3,13 +3,13 @@ import { phrasesOf } from '../../core/level';
 import { partsOn, type Show } from '../../core/show';
 import { useHeard } from '../../session/sound/heard';
 import type { Column } from './columns';
-import { speakerColumns } from './PieceLane';
+import { laneColumns } from './PieceLane';
 import type { Viewport } from './useSheetScroll';
 
 /** Where somebody speaks in the narrations: a line along their edge, broken at the pauses. */
 export function SpeechMarks({ show, column, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
   const heard = useHeard((state) => state.heard);
-  const columns = useMemo(() => speakerColumns(show, column), [show, column]);
+  const columns = useMemo(() => laneColumns(show, 'voice', column), [show, column]);
   const marks = useMemo(
     () =>
       partsOn(show, 'voice').flatMap((part) =>

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { laidSpans, partsOn, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
+import { laneColumns } from './PieceLane';
 import type { Column } from './columns';
 import type { Viewport } from './useSheetScroll';
 
@@ -10,10 +11,12 @@ const TARGET = 44;
 const AROUND = 1;
 
 /** Every splice in the bed: a numbered ring on the river's middle. A tap plays two seconds around it. */
-export function Stitches({ show, column, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
+export function Stitches({ show, column: whole, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
-  const moments = useMemo(() => stitchesOf(show), [show]);
-  return moments.map((moment, index) => {
+  const stitches = useMemo(() => stitchesOf(show), [show]);
+  const columns = useMemo(() => laneColumns(show, 'bed', whole), [show, whole]);
+  return stitches.map(({ at: moment, lane }, index) => {
+    const column = columns.get(lane)!;
     const y = moment * view.pixelsPerSecond;
     if (y < view.top || y > view.bottom) return null;
     const name = `stitch ${index + 1}`;
@@ -51,11 +54,11 @@ export function Stitches({ show, column, view }: { readonly show: Show; readonly
   });
 }
 
-/** Moments of the show at which the bed is spliced, in order. */
-export function stitchesOf(show: Show): number[] {
+/** Moments of the show at which the bed is spliced, piece by piece, each with its lane. */
+export function stitchesOf(show: Show): { readonly at: number; readonly lane: string }[] {
   return partsOn(show, 'bed').flatMap((part) =>
     laidSpans(part.spans, part.at)
       .slice(0, -1)
-      .map(({ end }) => end),
+      .map(({ end }) => ({ at: end, lane: part.lane })),
   );
 }

@@ -9,6 +9,7 @@ import { JoinPanel } from '../bed/JoinPanel';
 import { LoopPanel } from '../bed/LoopPanel';
 import { PiecesPanel } from '../bed/PiecesPanel';
 import { Panel } from '../controls/Panel';
+import { LANES_TITLE, LanesPanel } from '../details/LanesPanel';
 import { Say } from '../controls/Say';
 import { FinishPanels } from '../finish/FinishPanels';
 import { FitPanel } from '../fit/FitPanel';
@@ -20,7 +21,6 @@ import { TrimPanel } from '../pictures/TrimPanel';
 import { DipsPanel } from '../voice/DipsPanel';
 import { LinePanel } from '../voice/LinePanel';
 import { OverReading } from '../voice/OverReading';
-import { SpeakersPanel } from '../voice/SpeakersPanel';
 import { KEYS } from './useKeys';
 
 /** The panel that lies over the page, where one does. */
@@ -91,10 +91,10 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
           <OverReading show={saved} width={340} onGo={close} />
         </Panel>
       );
-    case 'speakers':
+    case 'lanes':
       return (
-        <Panel title="Speakers" onClose={close}>
-          <SpeakersPanel show={saved} />
+        <Panel title={LANES_TITLE[panel.kind]} onClose={close}>
+          <LanesPanel show={saved} kind={panel.kind} />
         </Panel>
       );
     case 'line':

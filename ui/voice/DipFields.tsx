@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { FIRST_PART_DIP, LIMITS, type Part, type PartDip, type Show } from '../../core/show';
+import { FIRST_PART_DIP, lanesOf, LIMITS, type Part, type PartDip, type Show } from '../../core/show';
 import { muteParts, setPartDip, toLane } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -61,7 +61,7 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
 }
 
 function ToSpeaker({ show, ids, lane }: { readonly show: Show; readonly ids: readonly string[]; readonly lane: string }) {
-  const others = show.lanes.filter((one) => one.kind === 'voice' && one.id !== lane);
+  const others = lanesOf(show, 'voice').filter((one) => one.id !== lane);
   const { edit } = useOpenShow.getState();
   if (others.length === 0) return null;
   return (

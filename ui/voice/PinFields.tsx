@@ -27,7 +27,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
   }, [part.id, shown]);
   const one = chosen.length === 1 ? chosen[0]! : null;
   const pin = one === null ? undefined : part.pins[one];
-  const bed = show.lanes.find((lane) => lane.id === part.lane)?.kind !== 'voice';
+  const bed = part.kind !== 'voice';
   return (
     <View className="gap-1">
       <Say look="small">

@@ -3,7 +3,7 @@ import Upload from 'lucide-react-native/icons/upload';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
 import type { Part, Show } from '../../core/show';
-import { dropTake, useTake as changeTake } from '../../core/show/edits';
+import { dropTake, takeInUse as changeTake } from '../../core/show/edits';
 import { sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { replaceTake } from '../../session/voice/narrations';

@@ -4,14 +4,14 @@ import SlidersH from 'lucide-react-native/icons/sliders-horizontal';
 import Upload from 'lucide-react-native/icons/upload';
 import Users from 'lucide-react-native/icons/users';
 import { View } from 'react-native';
-import { partsOn, type Show } from '../../core/show';
+import { lanesOf, partsOn, type Show } from '../../core/show';
 import { saySpan } from '../../core/units';
 import { bringSounds, useLibrary } from '../../session/library';
 import { useTransport } from '../../session/sound/transport';
 import { dropFound, keepFound, useFound } from '../../session/voice/found';
 import { writeLine } from '../../session/voice/narrations';
 import { openRecording } from '../../session/voice/recording';
-import { speakerOf } from '../../session/open/speaker';
+import { laneFor } from '../../session/open/lanes';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
@@ -24,7 +24,7 @@ import { OverButton } from './OverButton';
 export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide: boolean }) {
   const busy = useLibrary((state) => state.taking !== null);
   const has = partsOn(show, 'voice').length > 0;
-  const speakers = show.lanes.filter((lane) => lane.kind === 'voice').length;
+  const speakers = lanesOf(show, 'voice').length;
   return (
     <View className="gap-2">
       <FoundRecordings />
@@ -39,7 +39,7 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
           hint="Record from the now line"
           icon={Mic}
           kind="strong"
-          onPress={() => void openRecording({ lane: speakerOf(show), at: useTransport.getState().now })}
+          onPress={() => void openRecording({ lane: laneFor(show, 'voice').id, at: useTransport.getState().now })}
           className="grow"
         />
         <FileButton
@@ -73,7 +73,7 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
           icon={Users}
           kind="quiet"
           tight
-          onPress={() => openPanel({ name: 'speakers' })}
+          onPress={() => openPanel({ name: 'lanes', kind: 'voice' })}
         />
         {has && !wide ? <OverButton show={show} /> : null}
       </View>

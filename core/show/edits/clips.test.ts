@@ -1,4 +1,5 @@
 import { showOf, soundMedia, withClip } from '../../../tests/shows';
+import { FIRST_LANES } from '../newShow';
 import { ownPart, ownParts } from '../own';
 import { partEnd, placePictures, showSeconds } from '../placement';
 import type { Clip, Show } from '../types';
@@ -127,7 +128,7 @@ describe('a clip', () => {
 
   it('shares its file with the bed: the file is then a clip, as long as the longer of picture and sound', () => {
     const media = { ...show.media[clipOf(show).media]!, kind: 'sound' as const, seconds: 12.4 };
-    const both = edits.layParts(show, { parts: [edits.newPart('song', 'bed', media)], media: [media], instead: [] });
+    const both = edits.layParts(show, { parts: [edits.newPart('song', FIRST_LANES.bed, media)], media: [media], instead: [] });
     expect(both.media[media.id]).toMatchObject({ kind: 'clip', seconds: 12.4 });
     expect(partEnd(both.parts.find((part) => part.id === 'song')!)).toBeCloseTo(12.4);
   });

@@ -4,7 +4,7 @@ import { LIMITS } from '../limits';
 import { ownPart } from '../own';
 import { placePictures } from '../placement';
 import { roundHold } from '../times';
-import type { Clip, Fade, Media, OwnStart, Part, Show, Stretch } from '../types';
+import type { Clip, Fade, Media, OwnStart, OwnPart, Show, Stretch } from '../types';
 import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
 
 function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
@@ -113,7 +113,7 @@ export const separateOwn = defineEdit<{ id: string; part: string }>('set a clipâ
   const placed = placePictures(show as Show).find((one) => one.picture.id === id)!;
   const sound = ownPart(show as Show, placed);
   if (!sound || !hasRoom(show)) return;
-  addPart(show, { ...(JSON.parse(JSON.stringify(sound)) as Draft<Part>), id: part });
+  addPart(show, { ...(JSON.parse(JSON.stringify(sound)) as Draft<OwnPart>), id: part });
   clip.own.on = false;
 });
 
@@ -142,6 +142,7 @@ export const layInStep = defineEdit<{ id: string; part: string; media: Media; of
     show.parts = show.parts.filter((one) => one.clip !== id);
     addPart(show, {
       id: part,
+      kind: 'own',
       lane: show.lanes.find((lane) => lane.kind === 'own')!.id,
       media: media.id,
       at: start + (from + offset - clip.from),

@@ -3,7 +3,7 @@ import { showOf, soundMedia } from '../../../tests/shows';
 import { pinLevel } from '../pins';
 import { partEnd, partSeconds, partsOn } from '../placement';
 import { LIMITS } from '../limits';
-import { BED_LANE, VOICE_LANE } from '../newShow';
+import { FIRST_LANES, VOICE_LANE } from '../newShow';
 import { loopOf, loopSeconds, passesFor } from '../loop';
 import type { Part, Show } from '../types';
 import * as edits from '.';
@@ -13,7 +13,7 @@ function row(...places: readonly (readonly [number, number])[]): Show {
   let show = showOf([60]);
   for (const [index, [at, length]] of places.entries()) {
     const media = soundMedia(index + 1001, 30);
-    const part = { ...edits.newPart(`p${index}`, BED_LANE, media), at, spans: [{ from: 2, to: 2 + length, join: 0 }] };
+    const part = { ...edits.newPart(`p${index}`, FIRST_LANES.bed, media), at, spans: [{ from: 2, to: 2 + length, join: 0 }] };
     show = edits.layParts(show, { parts: [part], media: [media], instead: [] });
   }
   return show;

@@ -9,7 +9,7 @@ import { sliceSpans } from '../spans';
 import type { Part, Show } from '../types';
 import { addPart, defineEdit, find, hasRoom } from './edit';
 import { shiftFrom } from './parts';
-import { byHand, copyPart, fitFades, keepStretch } from './stretch';
+import { byHand, fitFades, keepStretch, secondHalf } from './keep';
 
 const { least } = LIMITS.span;
 
@@ -20,16 +20,7 @@ const onFrame = (seconds: Seconds): Seconds => secondsOf(framesOf(seconds));
 function cutInTwo(show: Draft<Show>, part: Draft<Part>, offset: Seconds, id: string): Draft<Part> | null {
   const length = partSeconds(part);
   if (!hasRoom(show) || offset < least || length - offset < least) return null;
-  const right = copyPart(part);
-  right.id = id;
-  right.fadeUp = { seconds: 0, bend: 0 };
-  delete right.cross;
-  // What is said and the other takes stay with the first half.
-  delete right.words;
-  delete right.take;
-  delete right.takes;
-  // Only the first half is still what was fitted, as far as it goes.
-  delete right.fit;
+  const right = secondHalf(part as Part, id);
   keepStretch(right, offset, length);
   part.fadeOut = { seconds: 0, bend: 0 };
   keepStretch(part, 0, offset);

@@ -4,6 +4,7 @@ import { FIRST_PART_DIP } from '../newShow';
 import { partSeconds } from '../placement';
 import type { Depth, DipRules, PartDip, Pin, Stretch } from '../types';
 import { defineEdit, find } from './edit';
+import { narrationOf } from './voice';
 
 const boundDepth = (depth: Depth): Depth =>
   depth.by === 'fixed'
@@ -37,7 +38,8 @@ export const setPartDip = defineEdit<{ ids: readonly string[]; change: Partial<P
   ({ change }) => (change?.on === false ? 'no dip' : 'change a dip'),
   (show, { ids, change }) => {
     for (const id of ids) {
-      const part = find(show.parts, id, 'part');
+      const part = narrationOf(show, id);
+      if (!part) continue;
       if (change === null) {
         if (part.dip) part.dip = undefined;
         continue;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { keepsItsWord, type Change } from '../../../tests/contract';
 import { clipMedia, photoMedia, showOf, soundMedia, withClip } from '../../../tests/shows';
 import { perform, undo, type History } from '../history';
-import { BED_LANE, SPOT_LANE } from '../newShow';
+import { BED_LANE, FIRST_LANES } from '../newShow';
 import { compareLengths, partEnd, partSeconds } from '../placement';
 import * as edits from '.';
 
@@ -199,7 +199,7 @@ const change: fc.Arbitrary<Change> = fc.oneof(
   ...onPictures(),
   fc.tuple(fc.double({ min: 0.5, max: 300, noNaN: true }), fc.nat(3)).map(([length, turn]): Change => (h) => {
     const media = soundMedia(2000 + Math.floor(length), Math.floor(length) + 0.5);
-    const part = { ...edits.newPart(fresh(h, 'laid'), turn === 0 ? SPOT_LANE : BED_LANE, media), at: length / 4 };
+    const part = { ...edits.newPart(fresh(h, 'laid'), turn === 0 ? FIRST_LANES.spot : FIRST_LANES.bed, media), at: length / 4 };
     const instead = turn === 3 ? h.show.parts.filter((one) => one.lane === BED_LANE).map((one) => one.id) : [];
     return perform(h, edits.layParts, { parts: [part], media: [media], instead });
   }),

@@ -5,7 +5,7 @@ import { showSeconds } from '../placement';
 import { soundSeconds } from '../speed';
 import type { Fade, Fitted, Marks, Part, Show, Span } from '../types';
 import { defineEdit, find } from './edit';
-import { fitFades } from './stretch';
+import { fitFades } from './keep';
 import { spread } from './timing';
 
 /** A fitted piece, ready to be laid. */

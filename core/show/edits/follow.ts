@@ -3,7 +3,7 @@ import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { partSeconds } from '../placement';
 import type { Show } from '../types';
-import { keepStretch } from './stretch';
+import { keepStretch } from './keep';
 
 /** What belongs to clips moves by as much as their films did: `before` and `after` say where each film's zero lies in the show. */
 export function followClips(show: Draft<Show>, before: ReadonlyMap<string, Seconds>, after: ReadonlyMap<string, Seconds>): void {

@@ -48,22 +48,19 @@ export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, s
 export { layLoop, setGrid } from './loops';
 export { renameShow, replaceShow, setAim, setArtist, setBlack, setCredit, setMaster, setMasterGain, setShape } from './whole';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
+export { addLane, removeLane, setLane, toLane } from './lanes';
 export { setTreatments, type Treated } from './treatments';
 export { dipsToPins, pinsToDips, removePins, setDips, setPartDip, setPins, setTold, shiftSomePins } from './dips';
 export {
   addLine,
   addTake,
-  addVoiceLane,
   dropTake,
   layNarration,
   muteParts,
   removeLine,
-  removeVoiceLane,
-  setLane,
   setLine,
   setWords,
   shortenPauses,
   spaceParts,
-  toLane,
-  useTake,
+  takeInUse,
 } from './voice';

@@ -3,7 +3,7 @@ import { LIMITS } from '../limits';
 import { loopSpans, type Loop } from '../loop';
 import type { Grid } from '../types';
 import { defineEdit, find } from './edit';
-import { fitFades } from './stretch';
+import { fitFades } from './keep';
 
 /** Says where a piece has its beats, or (null) that nobody knows. */
 export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('set the beat', (show, { media, grid }) => {

@@ -5,15 +5,15 @@ import { movePins } from '../pins';
 import { partSeconds, spansSeconds } from '../placement';
 import { soundSeconds } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
-import type { Fade, Media, Part, Show } from '../types';
+import type { Fade, LaneKind, LaneOf, Media, Part, PartOf, Show } from '../types';
 import { addPart, defineEdit, find, nameMedia } from './edit';
-import { byHand, copyPart, fitFades, keepStretch } from './stretch';
+import { byHand, copyPart, fitFades, keepStretch } from './keep';
 
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
-/** A whole sound as one part at the start of the show. */
-export function newPart(id: string, lane: string, media: Media): Part {
-  return {
+/** A whole sound as one part at the start of the show, on a lane. */
+export function newPart<K extends LaneKind>(id: string, { id: lane, kind }: LaneOf<K>, media: Media): PartOf<K> {
+  const part: Omit<PartOf<'spot'>, 'kind'> = {
     id,
     lane,
     media: media.id,
@@ -25,6 +25,7 @@ export function newPart(id: string, lane: string, media: Media): Part {
     quiet: [],
     pins: [],
   };
+  return { ...part, kind } as unknown as PartOf<K>;
 }
 
 /** Lays pieces on their lanes. `instead` names parts that they replace. */

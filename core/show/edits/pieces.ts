@@ -1,12 +1,13 @@
 import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { FIRST_CROSS } from '../crossings';
+import { lanesOf } from '../lanes';
 import { LIMITS } from '../limits';
 import { partEnd, partSeconds } from '../placement';
 import type { Cross, Media, Part, Show } from '../types';
 import { addPart, defineEdit, find, nameMedia } from './edit';
 import { shiftFrom } from './parts';
-import { byHand, copyPart } from './stretch';
+import { onLane, ownCopy } from './keep';
 
 /** The parts of a lane one after the other. */
 function inOrder<T extends Pick<Part, 'lane' | 'at' | 'spans'>>(parts: readonly T[], lane: string): T[] {
@@ -100,13 +101,10 @@ export const copyOn = defineEdit<{ ids: readonly string[]; copies: readonly (rea
   },
 );
 
+/** A copy at its place: on its own lane, or on the first one of its kind where this show lacks that. */
 function placed(show: Draft<Show>, part: Part): Draft<Part> {
-  const copy = copyPart(part);
-  // A copy goes its own way: it no longer follows the clip that the first one belongs to.
-  delete copy.clip;
-  // Nor does it follow the show's length from another place than the first one does.
-  byHand(copy);
+  const copy = ownCopy(part);
   copy.at = clamp(copy.at, 0, LIMITS.showSeconds);
-  if (!show.lanes.some((lane) => lane.id === copy.lane)) copy.lane = show.lanes.find((lane) => lane.kind === 'bed')!.id;
-  return copy;
+  const lane = show.lanes.find((one) => one.id === copy.lane) ?? lanesOf(show, copy.kind)[0] ?? lanesOf(show, 'bed')[0]!;
+  return onLane(copy as Part, lane) as Draft<Part>;
 }

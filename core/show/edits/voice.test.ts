@@ -6,10 +6,10 @@ import { perform, type History } from '../history';
 import { firstDips } from '../newShow';
 import { partEnd, partSeconds } from '../placement';
 import { pinLevel } from '../pins';
-import type { Part, Show } from '../types';
+import type { Show, VoicePart } from '../types';
 import * as edits from '.';
 
-const spoken = (number: number, seconds: number, at: number, change: Partial<Part> = {}) => narration(3000 + number, seconds, at, change);
+const spoken = (number: number, seconds: number, at: number, change: Partial<VoicePart> = {}) => narration(3000 + number, seconds, at, change);
 const base = withNarrations(showOf([40], 60), spoken(1, 8, 2), spoken(2, 5, 14));
 const part = (show: Show, id = 'say-3001') => show.parts.find((one) => one.id === id)!;
 const media = (number: number, seconds: number) => ({ ...soundMedia(3000 + number, seconds), channels: 1 });
@@ -28,11 +28,11 @@ const change: fc.Arbitrary<Change> = fc.tuple(fc.nat(17), fc.nat(), wild, wild).
   const [low, high] = [Math.min(a, b), Math.max(a, b)];
   switch (kind) {
     case 0:
-      return perform(h, edits.addVoiceLane, { id: name(h, 'lane'), title: 'x'.repeat(n % 200) });
+      return perform(h, edits.addLane, { id: name(h, 'lane'), kind: 'voice', title: 'x'.repeat(n % 200) });
     case 1:
       return perform(h, edits.setLane, { id: lane, change: { title: ' ', gain: a, pan: b, mute: n % 2 === 0, solo: n % 3 === 0 } });
     case 2:
-      return perform(h, edits.removeVoiceLane, { id: lane });
+      return perform(h, edits.removeLane, { id: lane });
     case 3:
       return perform(h, edits.toLane, { ids: [id], lane });
     case 4:
@@ -52,7 +52,7 @@ const change: fc.Arbitrary<Change> = fc.tuple(fc.nat(17), fc.nat(), wild, wild).
     case 8:
       return perform(h, edits.addTake, { id, media: media(4 + (n % 3), 3 + (n % 5)), from: a });
     case 9:
-      return perform(h, n % 2 ? edits.useTake : edits.dropTake, { id, number: 1 + (n % 4) });
+      return perform(h, n % 2 ? edits.takeInUse : edits.dropTake, { id, number: 1 + (n % 4) });
     case 10:
       return perform(h, edits.shortenPauses, { id, pauses: [{ from: Math.max(0, low), to: Math.max(0.1, high) }], keep: (n % 10) / 10 });
     case 11:
@@ -100,7 +100,7 @@ describe('takes', () => {
     expect(part(again)).toMatchObject({ at: 2, take: 2, media: media(5, 4).id, spans: [{ from: 0.2, to: 4 }] });
     expect(part(again).takes).toMatchObject([{ number: 1, spans: [{ from: 1, to: 8 }] }]);
     const third = edits.addTake(again, { id: 'say-3001', media: media(6, 3), from: 0 });
-    const first = edits.useTake(third, { id: 'say-3001', number: 1 });
+    const first = edits.takeInUse(third, { id: 'say-3001', number: 1 });
     expect(part(first)).toMatchObject({ at: 2, take: 1, spans: part(trimmed).spans, media: part(trimmed).media });
     expect(part(first).takes!.map((take) => take.number)).toEqual([2, 3]);
     const dropped = edits.dropTake(first, { id: 'say-3001', number: 2 });
@@ -155,13 +155,13 @@ describe('pauses', () => {
 
 describe('speakers and lines', () => {
   it('what lies on a lane that is removed goes to the first; the last lane stays', () => {
-    let show = edits.addVoiceLane(base, { id: 'other', title: ' Grandma ' });
+    let show = edits.addLane(base, { id: 'other', kind: 'voice', title: ' Grandma ' });
     expect(show.lanes.map((lane) => lane.title)).toEqual(['Bed', 'Voice', 'Grandma', 'Clips’ sound', 'Spot sounds']);
     show = edits.toLane(show, { ids: ['say-3001'], lane: 'other' });
     show = edits.addLine(show, { line: { id: 'line', lane: 'other', at: 20, words: 'And then' } });
-    show = edits.removeVoiceLane(show, { id: 'other' });
+    show = edits.removeLane(show, { id: 'other' });
     expect([part(show).lane, show.lines[0]!.lane]).toEqual(['voice', 'voice']);
-    expect(edits.removeVoiceLane(show, { id: 'voice' })).toBe(show);
+    expect(edits.removeLane(show, { id: 'voice' })).toBe(show);
     // A narration is no piece of the bed.
     expect(part(edits.toLane(show, { ids: ['say-3001'], lane: 'bed' })).lane).toBe('voice');
   });

@@ -1,54 +1,19 @@
 import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import { newLane } from '../newShow';
 import { partEnd, partSeconds } from '../placement';
 import { slicePins } from '../pins';
 import { sliceSpans } from '../spans';
-import type { Lane, Line, Media, Part, Show, Span, Stretch, Take } from '../types';
+import type { Line, Media, Part, Show, Span, Stretch, VoicePart } from '../types';
 import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
 import { newPart } from './parts';
-import { fitFades } from './stretch';
+import { fitFades, putTake, takeOf } from './keep';
 
-/** A lane of its own for another speaker. */
-export const addVoiceLane = defineEdit<{ id: string; title: string }>('add a speaker', (show, { id, title }) => {
-  if (show.lanes.filter((lane) => lane.kind === 'voice').length >= LIMITS.voice.lanes) return;
-  const behind = show.lanes.findLastIndex((lane) => lane.kind === 'voice');
-  show.lanes.splice(behind + 1, 0, newLane(id, 'voice', title.trim().slice(0, LIMITS.titleLength) || 'Voice') as Draft<Lane>);
-});
-
-/** Name, level, place, mute and solo of a lane. An empty name is left as it was. */
-export const setLane = defineEdit<{ id: string; change: Partial<Pick<Lane, 'title' | 'gain' | 'pan' | 'mute' | 'solo'>> }>(
-  ({ change }) =>
-    change.mute !== undefined ? (change.mute ? 'mute a lane' : 'let a lane sound') : change.solo !== undefined ? 'solo' : 'change a lane',
-  (show, { id, change }) => {
-    const lane = find(show.lanes, id, 'lane');
-    const title = (change.title ?? lane.title).trim().slice(0, LIMITS.titleLength);
-    if (title !== '') lane.title = title;
-    if (change.gain !== undefined) lane.gain = clamp(change.gain, LIMITS.gain.least, LIMITS.gain.most);
-    if (change.pan !== undefined) lane.pan = clamp(change.pan, -1, 1);
-    if (change.mute !== undefined) lane.mute = change.mute;
-    if (change.solo !== undefined) lane.solo = change.solo;
-  },
-);
-
-/** Takes a speaker's lane away; what lies on it goes to the first one. The last one stays. */
-export const removeVoiceLane = defineEdit<{ id: string }>('remove a speaker', (show, { id }) => {
-  const voices = show.lanes.filter((lane) => lane.kind === 'voice');
-  const first = voices.find((lane) => lane.id !== id);
-  if (!first || !voices.some((lane) => lane.id === id)) return;
-  for (const one of [...show.parts, ...show.lines]) if (one.lane === id) one.lane = first.id;
-  show.lanes = show.lanes.filter((lane) => lane.id !== id);
-});
-
-/** Gives parts to another lane of the same kind. */
-export const toLane = defineEdit<{ ids: readonly string[]; lane: string }>('give to another lane', (show, { ids, lane }) => {
-  const target = find(show.lanes, lane, 'lane');
-  for (const id of ids) {
-    const part = find(show.parts, id, 'part');
-    if (find(show.lanes, part.lane, 'lane').kind === target.kind) part.lane = target.id;
-  }
-});
+/** A narration by its name; null where the part is of another kind, which has nothing of what is to be changed. */
+export function narrationOf(show: Draft<Show>, id: string): Draft<VoicePart> | null {
+  const part = find(show.parts, id, 'part');
+  return part.kind === 'voice' ? part : null;
+}
 
 export const muteParts = defineEdit<{ ids: readonly string[]; mute: boolean }>(
   ({ mute }) => (mute ? 'mute' : 'let it sound again'),
@@ -62,7 +27,8 @@ export const muteParts = defineEdit<{ ids: readonly string[]; mute: boolean }>(
 
 /** What is said in a narration. */
 export const setWords = defineEdit<{ id: string; words: string }>('write the words', (show, { id, words }) => {
-  const part = find(show.parts, id, 'part');
+  const part = narrationOf(show, id);
+  if (!part) return;
   const next = words.slice(0, LIMITS.voice.words);
   if ((part.words ?? '') !== next) part.words = next;
 });
@@ -106,56 +72,43 @@ export const layNarration = defineEdit<Recorded & { id: string; lane: string; at
   ({ line }) => (line === undefined ? 'lay a narration' : 'record a line'),
   (show, { id, lane, at, line: name, ...recorded }) => {
     const line = name === undefined ? undefined : show.lines.find((one) => one.id === name);
-    const part: Part = { ...newPart(id, lane, recorded.media), at: clamp(at, 0, LIMITS.showSeconds), spans: passage(show, recorded) };
     if (!hasRoom(show)) return;
-    addPart(show, { ...part, ...(line ? { words: line.words } : {}) } as Draft<Part>);
+    const part: Part = {
+      ...newPart(id, { id: lane, kind: 'voice' }, recorded.media),
+      at: clamp(at, 0, LIMITS.showSeconds),
+      spans: passage(show, recorded),
+      ...(line ? { words: line.words } : {}),
+    };
+    addPart(show, part as Draft<Part>);
     if (line) show.lines = show.lines.filter((one) => one.id !== line.id);
   },
 );
 
-const takeOf = (part: Draft<Part>): Take => ({
-  number: part.take ?? 1,
-  media: part.media,
-  spans: part.spans,
-  gain: part.gain,
-  quiet: part.quiet,
-  pins: part.pins,
-  ...(part.speed === undefined ? {} : { speed: part.speed }),
-});
-
-/** Puts a take into use. What a fit or a nudge made of the other one does not go with it. */
-function use(part: Draft<Part>, take: Take): void {
-  const { number, media, spans, gain, quiet, pins, speed } = JSON.parse(JSON.stringify(take)) as Draft<Take>;
-  Object.assign(part, { take: number, media, spans, gain, quiet, pins });
-  if (part.speed !== speed) part.speed = speed;
-  if (part.fit) part.fit = undefined;
-  fitFades(part);
-}
-
 /** A new take of a narration: it stands where the old one did, and the old one is kept. */
 export const addTake = defineEdit<Recorded & { id: string }>('a new take', (show, { id, ...recorded }) => {
-  const part = find(show.parts, id, 'part');
+  const part = narrationOf(show, id);
+  if (!part) return;
   const others = part.takes ?? [];
   if (others.length >= LIMITS.voice.takes) return;
-  const old = JSON.parse(JSON.stringify(takeOf(part))) as Draft<Take>;
+  const old = takeOf(part as Part);
   const number = Math.max(old.number, ...others.map((take) => take.number)) + 1;
   part.takes = [...others, old];
-  use(part, { number, media: recorded.media.id, spans: passage(show, recorded), gain: part.gain, quiet: [], pins: [] });
+  putTake(part, { number, media: recorded.media.id, spans: passage(show, recorded), gain: part.gain, quiet: [], pins: [] });
 });
 
 /** Another take of a narration comes into use. The one in use so far is kept. */
-export const useTake = defineEdit<{ id: string; number: number }>('change the take', (show, { id, number }) => {
-  const part = find(show.parts, id, 'part');
-  const wanted = part.takes?.find((take) => take.number === number);
-  if (!wanted) return;
-  const old = JSON.parse(JSON.stringify(takeOf(part))) as Draft<Take>;
+export const takeInUse = defineEdit<{ id: string; number: number }>('change the take', (show, { id, number }) => {
+  const part = narrationOf(show, id);
+  const wanted = part?.takes?.find((take) => take.number === number);
+  if (!part || !wanted) return;
+  const old = takeOf(part as Part);
   part.takes = part.takes!.map((take) => (take.number === number ? old : take)).sort((a, b) => a.number - b.number);
-  use(part, wanted);
+  putTake(part, wanted);
 });
 
 export const dropTake = defineEdit<{ id: string; number: number }>('drop a take', (show, { id, number }) => {
-  const part = find(show.parts, id, 'part');
-  if (part.takes?.some((take) => take.number === number)) part.takes = part.takes.filter((take) => take.number !== number);
+  const part = narrationOf(show, id);
+  if (part?.takes?.some((take) => take.number === number)) part.takes = part.takes.filter((take) => take.number !== number);
 });
 
 /**

@@ -1,0 +1,99 @@
+import { LIMITS } from './limits';
+import type { DipRules, FieldsOf, Lane, LaneKind, Part, PartOf, Show } from './types';
+
+/** What is true of every lane of a kind. */
+export interface LaneTraits<K extends LaneKind> {
+  /** What a new one is called. */
+  readonly title: string;
+  /** How many a show may have. */
+  readonly most: number;
+  /** Whether one piece takes over from another where they overlap; else sounds lie over one another, and only cross where they touch. */
+  readonly takesOver: boolean;
+  /** The rule by which it goes down for speech; null where it never does. */
+  readonly dips: 'bed' | 'own' | 'spot' | null;
+  /** Whether what is said on it asks for dips: always, where the show says so, or never. */
+  readonly asks: 'always' | 'where wanted' | 'never';
+  /** Whether whoever made what lies on it is to be credited. */
+  readonly credited: boolean;
+  /** Names that tracks of other programs give to such a lane. */
+  readonly known: RegExp | null;
+  /** What parts on it may have beside what every part has. */
+  readonly fields: readonly (keyof FieldsOf[K])[];
+}
+
+/** The kinds of lane there are, in the order in which they stand beside one another. A new kind is one entry here; the compiler names the rest. */
+export const LANES: { readonly [K in LaneKind]: LaneTraits<K> } = {
+  bed: {
+    title: 'Bed',
+    most: LIMITS.beds,
+    takesOver: true,
+    dips: 'bed',
+    asks: 'never',
+    credited: true,
+    known: null,
+    fields: ['fit'],
+  },
+  voice: {
+    title: 'Voice',
+    most: LIMITS.voice.lanes,
+    takesOver: false,
+    dips: null,
+    asks: 'always',
+    credited: false,
+    known: /voice|narrat|speech|dialog/i,
+    fields: ['dip', 'take', 'takes', 'words'],
+  },
+  own: {
+    title: 'Clips’ sound',
+    most: 1,
+    takesOver: false,
+    dips: 'own',
+    asks: 'where wanted',
+    credited: false,
+    known: null,
+    fields: ['clip'],
+  },
+  spot: {
+    title: 'Spot sounds',
+    most: 1,
+    takesOver: false,
+    dips: 'spot',
+    asks: 'never',
+    credited: true,
+    known: /spot|effect|sfx/i,
+    fields: [],
+  },
+};
+
+export const LANE_KINDS = Object.keys(LANES) as readonly LaneKind[];
+
+/** Fields that some kinds of part have and others do not, by kind. */
+const EVERY_FIELD: readonly string[] = LANE_KINDS.flatMap((kind) => LANES[kind].fields as readonly string[]);
+
+/** A new lane: at its own level, in the middle. */
+export const newLane = (id: string, kind: LaneKind, title: string = LANES[kind].title): Lane => ({
+  id,
+  kind,
+  title,
+  gain: 0,
+  pan: 0,
+  mute: false,
+  solo: false,
+});
+
+/** The lanes of a kind, in their order. */
+export function lanesOf(show: Pick<Show, 'lanes'>, kind: LaneKind): Lane[] {
+  return show.lanes.filter((lane) => lane.kind === kind);
+}
+
+/** A part as one of another kind: what that kind does not have is left behind. */
+export function asKind<K extends LaneKind>(part: Part, kind: K): PartOf<K> {
+  const foreign = new Set(EVERY_FIELD.filter((field) => !(LANES[kind].fields as readonly string[]).includes(field)));
+  return { ...Object.fromEntries(Object.entries(part).filter(([field]) => !foreign.has(field))), kind } as PartOf<K>;
+}
+
+/** Whether the rules of a show make a part go down for speech. One whose dips were taken over as pins is left alone. */
+export function dipsFor(rules: DipRules, part: Part): boolean {
+  const rule = LANES[part.kind].dips;
+  return rule !== null && rules[rule] && !part.undipped;
+}

@@ -1,0 +1,111 @@
+import Plus from 'lucide-react-native/icons/plus';
+import Trash from 'lucide-react-native/icons/trash';
+import { useState } from 'react';
+import { TextInput, View } from 'react-native';
+import { LANES, LIMITS, lanesOf, type Lane, type Show } from '../../core/show';
+import { removeLane, setLane } from '../../core/show/edits';
+import { useOpenShow } from '../../session/open/store';
+import { addLaneOf, laneFor, useLaneInUse } from '../../session/open/lanes';
+import { Button, IconButton } from '../controls/Button';
+import { DecibelField } from '../controls/DecibelField';
+import { Say } from '../controls/Say';
+import { Switch } from '../controls/Switch';
+
+/** What the lanes of a kind are called and what is said of them. */
+const WORDS = {
+  voice: {
+    one: 'Speaker',
+    about: 'Each speaker has a lane. What is recorded or brought in comes to the one that is chosen.',
+    add: 'Add a speaker',
+    next: (count: number) => `Voice ${count}`,
+    here: 'Record here',
+    hint: (title: string) => `Record on ${title}`,
+    tone: 'border-brick',
+  },
+  bed: {
+    one: 'Lane',
+    about:
+      'Music and an ambience under it lie on lanes of their own: they sound together and never cross. What is brought in comes to the one that is chosen.',
+    add: 'Add a lane to the bed',
+    next: (count: number) => `Bed ${count}`,
+    here: 'Lay here',
+    hint: (title: string) => `Lay on ${title}`,
+    tone: 'border-rain',
+  },
+} as const;
+
+export const LANES_TITLE = { voice: 'Speakers', bed: 'Lanes of the bed' } as const;
+
+type Kind = keyof typeof WORDS;
+
+/** The lanes of a kind: name, muted, alone, how loud; and which one is recorded on, or laid on. */
+export function LanesPanel({ show, kind }: { readonly show: Show; readonly kind: Kind }) {
+  const lanes = lanesOf(show, kind);
+  const words = WORDS[kind];
+  useLaneInUse();
+  const here = laneFor(show, kind).id;
+  return (
+    <View className="gap-3">
+      <Say look="small">{words.about}</Say>
+      {lanes.map((lane) => (
+        <LaneFields key={lane.id} kind={kind} lane={lane} chosen={lane.id === here} alone={lanes.length === 1} />
+      ))}
+      <Button
+        label={words.add}
+        icon={Plus}
+        disabled={lanes.length >= LANES[kind].most}
+        onPress={() => addLaneOf(kind, words.next(lanes.length + 1))}
+      />
+    </View>
+  );
+}
+
+interface FieldsProps {
+  readonly kind: Kind;
+  readonly lane: Lane;
+  readonly chosen: boolean;
+  readonly alone: boolean;
+}
+
+function LaneFields({ kind, lane, chosen, alone }: FieldsProps) {
+  const { edit } = useOpenShow.getState();
+  const words = WORDS[kind];
+  const [typed, setTyped] = useState<string | null>(null);
+  const change = (next: Parameters<typeof setLane>[1]['change']) => edit(setLane, { id: lane.id, change: next });
+  return (
+    <View
+      className={`gap-1 rounded-control border bg-card p-2 ${chosen ? words.tone : 'border-line'}`}
+      accessibilityLabel={`${words.one} ${lane.title}`}
+    >
+      <View className="flex-row items-center gap-1">
+        <TextInput
+          accessibilityLabel={`Name of ${lane.title}`}
+          value={typed ?? lane.title}
+          maxLength={LIMITS.titleLength}
+          onChangeText={setTyped}
+          onBlur={() => {
+            if (typed !== null && typed.trim() !== lane.title) change({ title: typed });
+            setTyped(null);
+          }}
+          className="h-touch flex-1 rounded-control border border-line bg-card px-2 font-text text-body text-ink"
+        />
+        {alone ? null : (
+          <IconButton label={`Remove ${lane.title}`} icon={Trash} tone="red" onPress={() => edit(removeLane, { id: lane.id })} />
+        )}
+      </View>
+      <View className="flex-row flex-wrap gap-2">
+        {alone && kind === 'bed' ? null : (
+          <Switch
+            label={words.here}
+            hint={words.hint(lane.title)}
+            on={chosen}
+            onChange={() => useLaneInUse.setState({ [kind]: lane.id })}
+          />
+        )}
+        <Switch label="Mute" hint={`Mute ${lane.title}`} on={lane.mute} onChange={(mute) => change({ mute })} />
+        <Switch label="Solo" hint={`Solo ${lane.title}`} on={lane.solo} onChange={(solo) => change({ solo })} />
+      </View>
+      <DecibelField label={`Level of ${lane.title}`} value={lane.gain} onChange={(gain) => change({ gain })} />
+    </View>
+  );
+}
