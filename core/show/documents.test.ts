@@ -61,9 +61,19 @@ describe('what comes from outside', () => {
 
   it('keeps a sound show whose undo steps are damaged', () => {
     const show = showOf([5]);
-    const past = [{ title: 'x', patches: [], inverse: [{ op: 'replace', path: ['pictures', 'nine', 'hold'], value: 3 }] }];
-    expect(readHistory({ show, past, future: [] })).toEqual(startHistory(show));
-    expect(readHistory({ show, past: 'none', future: 4 })).toEqual(startHistory(show));
+    const step = (number: number, back: object[]) => ({ number, title: 'x', forth: [], back });
+    const astray = [step(1, [{ p: ['pictures', 'nine', 'hold'], v: 3 }])];
+    expect(readHistory({ show, past: astray, future: [] })).toMatchObject({ show, past: [], future: [] });
+    const good = step(3, [{ p: ['title'], v: 'y' }]);
+    // One that is missing or no step ends the way back; what lies nearer is kept.
+    for (const hole of [null, 7, { ...good, number: 0 }, { ...good, back: [{ p: 'title', v: 1 }] }, step(2, [{ p: [], v: 1, gone: 1 }])]) {
+      expect(readHistory({ show, past: [step(1, []), hole, good], future: [hole] })).toMatchObject({
+        show,
+        past: [good],
+        future: [],
+        next: 4,
+      });
+    }
   });
 });
 
@@ -94,7 +104,7 @@ describe('a show of the first format', () => {
       format: 1,
       pictures: show.pictures.map((one) => without(one, 'framing')),
       lanes: show.lanes.filter((one) => one.kind !== 'own' && one.kind !== 'spot'),
-      parts: show.parts.map((one) => without(one, 'quiet', 'pins')),
+      parts: show.parts.map((one) => without(one, 'kind', 'quiet', 'pins')),
     };
   };
 
@@ -103,7 +113,7 @@ describe('a show of the first format', () => {
   });
 
   it('leaves its undo steps behind, for they describe the old document', () => {
-    const past = [{ title: 'x', patches: [], inverse: [{ op: 'replace', path: ['title'], value: 'y' }] }];
+    const past = [{ number: 1, title: 'x', forth: [], back: [{ p: ['title'], v: 'y' }] }];
     expect(readHistory({ show: old(), past, future: [] })).toEqual(startHistory(showOf([5, 6], 30)));
     expect(readHistory({ show: showOf([5]), past, future: [] }).past).toHaveLength(1);
   });

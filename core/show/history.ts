@@ -1,16 +1,16 @@
-import { applyPatches, enablePatches, type Patch } from 'immer';
 import Joi from 'joi';
+import { applyChanges, type Change } from './changes';
 import { readShow } from './schema';
 import type { Edit } from './edits';
 import { FORMAT, type Show } from './types';
 
-enablePatches();
-
-/** One gesture of a person, forward and back. */
+/** One gesture of a person, forward and back. Plain JSON; a step never changes. */
 export interface Step {
+  /** Its number within the history: later steps have larger ones, and no number is given twice. */
+  readonly number: number;
   readonly title: string;
-  readonly patches: readonly Patch[];
-  readonly inverse: readonly Patch[];
+  readonly forth: readonly Change[];
+  readonly back: readonly Change[];
 }
 
 /** The show with the way back and the way forward. Plain JSON: it survives a reload. */
@@ -18,28 +18,31 @@ export interface History {
   readonly show: Show;
   readonly past: readonly Step[];
   readonly future: readonly Step[];
+  /** The number that the next step gets. */
+  readonly next: number;
 }
 
 /** Steps kept for undo. */
 export const STEPS_KEPT = 200;
 
 export function startHistory(show: Show): History {
-  return { show, past: [], future: [] };
+  return { show, past: [], future: [], next: 1 };
 }
 
 /** Applies an edit as one undo step. An edit that changes nothing leaves the very same history. */
 export function perform<Details>(history: History, edit: Edit<Details>, details: Details): History {
-  const { show, patches, inverse } = edit.traced(history.show, details);
-  if (patches.length === 0) return history;
-  const step: Step = { title: edit.title(details), patches, inverse };
-  return { show, past: [...history.past, step].slice(-STEPS_KEPT), future: [] };
+  const { show, forth, back } = edit.traced(history.show, details);
+  if (forth.length === 0) return history;
+  const step: Step = { number: history.next, title: edit.title(details), forth, back };
+  return { show, past: [...history.past, step].slice(-STEPS_KEPT), future: [], next: history.next + 1 };
 }
 
 export function undo(history: History): History {
   const step = history.past.at(-1);
   if (!step) return history;
   return {
-    show: applyPatches(history.show, step.inverse as Patch[]),
+    ...history,
+    show: applyChanges(history.show, step.back),
     past: history.past.slice(0, -1),
     future: [step, ...history.future],
   };
@@ -48,38 +51,62 @@ export function undo(history: History): History {
 export function redo(history: History): History {
   const [step, ...rest] = history.future;
   if (!step) return history;
-  return { show: applyPatches(history.show, step.patches as Patch[]), past: [...history.past, step], future: rest };
+  return { ...history, show: applyChanges(history.show, step.forth), past: [...history.past, step], future: rest };
 }
 
-const patch = Joi.object({
-  op: Joi.valid('replace', 'remove', 'add').required(),
-  path: Joi.array().items(Joi.string(), Joi.number()).required(),
-  value: Joi.any(),
+const change = Joi.object({
+  p: Joi.array().items(Joi.string(), Joi.number()).required(),
+  v: Joi.any(),
+  gone: Joi.valid(1),
+  order: Joi.array().items(Joi.string()),
+  at: Joi.number().integer().min(0),
+  cut: Joi.number().integer().min(0),
+  put: Joi.array(),
+})
+  .oxor('v', 'gone', 'order', 'at')
+  .and('at', 'cut', 'put');
+
+const stepSchema = Joi.object({
+  number: Joi.number().integer().min(1).required(),
+  title: Joi.string().required(),
+  forth: Joi.array().items(change).required(),
+  back: Joi.array().items(change).required(),
 });
-const steps = Joi.array().items(
-  Joi.object({
-    title: Joi.string().required(),
-    patches: Joi.array().items(patch).required(),
-    inverse: Joi.array().items(patch).required(),
-  }),
-);
+
+/** A step from storage, or null where it is none. */
+function readStep(raw: unknown): Step | null {
+  return stepSchema.validate(raw, { convert: false }).error === undefined ? (raw as Step) : null;
+}
 
 /** Undo steps describe a document of their own format: those of an older one do not apply to what was brought up to date. */
 const isCurrent = (raw: unknown) => typeof raw === 'object' && raw !== null && (raw as { format?: unknown }).format === FORMAT;
 
+/** What is kept of a history: the show, and steps that may be damaged or missing. */
+export interface RawHistory {
+  readonly show?: unknown;
+  /** From the oldest to the latest. */
+  readonly past?: readonly unknown[];
+  /** From the next to the last. */
+  readonly future?: readonly unknown[];
+}
+
 /**
- * Reads a history from storage. The show must be sound (else Failure); undo steps that are not, or that lead to a show
- * that is not valid, are dropped: the show itself is what must not be lost.
+ * Reads a history from storage. The show must be valid (else Failure); undo goes back, and redo forth, as far as steps are whole and lead
+ * to valid shows: the show itself is what must not be lost.
  */
-export function readHistory(raw: { show?: unknown; past?: unknown; future?: unknown }): History {
+export function readHistory(raw: RawHistory): History {
   const show = readShow(raw.show);
   if (!isCurrent(raw.show)) return startHistory(show);
-  const checked = (value: unknown): Step[] => {
-    const result = steps.validate(value, { convert: false });
-    return result.error ? [] : ((result.value as Step[] | undefined) ?? []);
+  const upTo = (list: readonly unknown[]): Step[] => {
+    const steps = list.map(readStep);
+    const hole = steps.indexOf(null);
+    return (hole < 0 ? steps : steps.slice(0, hole)) as Step[];
   };
-  const history: History = { show, past: checked(raw.past), future: checked(raw.future) };
-  return walks(history) ? history : startHistory(show);
+  const past = upTo([...(raw.past ?? [])].reverse()).reverse();
+  const future = upTo(raw.future ?? []);
+  const next = 1 + Math.max(0, ...[...past, ...future].map((step) => step.number));
+  const history: History = { show, past, future, next };
+  return walks(history) ? history : { ...startHistory(show), next };
 }
 
 /** Whether the nearest step each way can be applied and lands on a valid show. */

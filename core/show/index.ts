@@ -59,6 +59,7 @@ export {
 } from './placement';
 export { laidSpans, passOf, repeatSpans, sliceSpans, sourceWalker, type LaidSpan } from './spans';
 export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
+export { historyOf, mediaNamed, nothingWritten, rowNames, rowsFor, stepsOf, type RowChanges, type Written } from './rows';
 export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
 export { spreadRange } from './times';
 export { BED_LANE, FIRST_LANES, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, newShow } from './newShow';

@@ -1,6 +1,6 @@
 import { FakeFiles } from '../../tests/opfs';
 import { fileAt, handleAt, namesIn, places, removeAt, storageFailure } from './folders';
-import { sweep } from './sweep';
+import { dropLeftovers, dropMedia, keptMedia } from './sweep';
 import { PlaceWriter, writeAt } from './write';
 
 let files: FakeFiles;
@@ -54,17 +54,15 @@ it('tells what is not there from what may not be used', async () => {
   await expect(namesIn('media')).rejects.toMatchObject({ code: 'storage.denied' });
 });
 
-it('sweeps out half-written files, handed-over WAVs and what nobody names, and nothing else', async () => {
-  const kept = [
-    places.original(id('1')),
-    places.pcm(id('1')),
-    places.peaks(id('1')),
-    places.facts(id('1')),
-    places.picture(id('1'), 'thumb'),
-  ];
-  const gone = [places.original(id('2')), places.pcm(id('2')), places.picture(id('2'), 'stage'), places.written('My show.wav')];
-  for (const place of [...kept, ...gone]) await writeAt(place, new Uint8Array(4));
+it('sweeps out half-written files and what was handed over; of media it tells what is kept, and drops all of one', async () => {
+  const first = [places.original(id('1')), places.pcm(id('1')), places.facts(id('1')), places.findings(id('1'), 'speed-1.02')];
+  const second = [places.original(id('2')), places.picture(id('2'), 'stage')];
+  for (const place of [...first, ...second, places.written('My show.wav')]) await writeAt(place, new Uint8Array(4));
   await PlaceWriter.open(places.pcm(id('1')));
-  await sweep((name) => name === id('1'));
-  expect(files.names()).toEqual(kept.map(([folder, name]) => `${folder}/${name}`).sort());
+  await dropLeftovers();
+  const named = (list: readonly (readonly [string, string])[]) => list.map(([folder, name]) => `${folder}/${name}`).sort();
+  expect(files.names()).toEqual(named([...first, ...second]));
+  expect((await keptMedia()).sort()).toEqual([id('1'), id('2')]);
+  await dropMedia(new Set([id('2')]));
+  expect(files.names()).toEqual(named(first));
 });

@@ -37,14 +37,14 @@ const schema = Joi.object({
   started: Joi.number().required(),
 });
 
-/** Recordings of a show that were left behind: its page ended before they were laid. Those with nothing in them are removed. */
-export async function recordingsOf(show: string, busy: string | null): Promise<Found[]> {
+/** Recordings that were left behind: their page ended before they were laid. Those with nothing in them, but for the busy one, are removed. */
+export async function recordings(busy: string | null = null): Promise<Found[]> {
   const found: Found[] = [];
   for (const name of await namesIn('recordings')) {
     if (!name.endsWith('.json')) continue;
     const file = await fileAt(['recordings', name]);
     const about = file ? readAbout(await file.text()) : null;
-    if (!about || about.show !== show || about.id === busy) continue;
+    if (!about || about.id === busy) continue;
     const seconds = ((await fileAt(places.recording(about.id)))?.size ?? 0) / 4 / RATE;
     if (seconds >= 0.1) found.push({ about, seconds });
     else await dropRecording(about.id);

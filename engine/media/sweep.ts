@@ -5,6 +5,13 @@ import { namesIn, removeAt } from './folders';
 const BY_CONTENT = ['media', 'pcm', 'peaks', 'facts', 'pictures', 'films', 'traces', 'hearings', 'profiles', 'recipes'];
 const HASH = 64;
 
+/** Media of which anything is kept. */
+export async function keptMedia(): Promise<MediaId[]> {
+  const ids = new Set<MediaId>();
+  for (const folder of BY_CONTENT) for (const name of await namesIn(folder)) ids.add(name.slice(0, HASH));
+  return [...ids];
+}
+
 /** Removes all that is kept of media. */
 export async function dropMedia(ids: ReadonlySet<MediaId>): Promise<void> {
   if (ids.size === 0) return;
@@ -13,15 +20,10 @@ export async function dropMedia(ids: ReadonlySet<MediaId>): Promise<void> {
   }
 }
 
-/**
- * Frees what nobody needs: files that were left half-written, WAVs that were handed over, and media that no show names.
- * Only while nothing else of the application runs in this browser.
- */
-export async function sweep(isNamed: (id: MediaId) => boolean): Promise<void> {
+/** Removes what was left half-written, and files that were handed over. Only while nothing else of the application runs in this browser. */
+export async function dropLeftovers(): Promise<void> {
   for (const name of await namesIn('written')) await removeAt(['written', name]);
   for (const folder of BY_CONTENT) {
-    for (const name of await namesIn(folder)) {
-      if (name.endsWith('.part') || !isNamed(name.slice(0, HASH))) await removeAt([folder, name]);
-    }
+    for (const name of await namesIn(folder)) if (name.endsWith('.part')) await removeAt([folder, name]);
   }
 }

@@ -9,7 +9,8 @@ import { missingOf, takeAgain, usedMedia } from '../missing';
 import { newId } from '../ids';
 import { withShow } from '../lock';
 import { packer } from '../workers';
-import { START_PLACE, allMedia, allRecords, changeStored, saveRecord, whereIs } from '../shows/records';
+import { allMedia, readMediaIndex } from '../shows/mediaIndex';
+import { START_PLACE, changeStored, saveRecord, whereIs } from '../shows/records';
 import { refreshShows } from '../shows/useShows';
 
 /** A show that comes in from a file. */
@@ -104,8 +105,9 @@ export async function layDown(how: 'as it is' | 'anew' | 'copy' | 'replace'): Pr
 /** What came in for a show that could not be laid down goes, unless another show has it. */
 async function forget(media: Set<MediaId>): Promise<void> {
   if (media.size === 0) return;
-  const records = await allRecords();
-  await dropMedia(new Set([...media].filter((id) => !records.some((text) => text.includes(id)))));
+  const { named, whole } = await readMediaIndex();
+  // Where it is not sure that nobody else names them they stay, and are marked at the next visit.
+  if (whole) await dropMedia(new Set([...media].filter((id) => !named.has(id))));
 }
 
 /** Takes in the media that the file brings and that are not here; the show is then checked against what they really are. */

@@ -1,19 +1,32 @@
-import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import Joi from 'joi';
 import { Failure, failureOf } from '../../core/failure';
-import { readHistory, readShow, showSeconds, startHistory, type History, type Media, type MediaId, type Show } from '../../core/show';
+import {
+  historyOf,
+  nothingWritten,
+  readHistory,
+  readShow,
+  rowNames,
+  rowsFor,
+  showSeconds,
+  startHistory,
+  stepsOf,
+  type History,
+  type MediaId,
+  type Show,
+  type Written,
+} from '../../core/show';
 import { FACES, type Face } from '../faces';
-import { clearLifeboat, fillLifeboat, lifeboatTexts, readLifeboat } from './lifeboat';
+import { clearLifeboat, fillLifeboat, readLifeboat } from './lifeboat';
+import { guarded, rowsUnder, storage } from './storage';
 
-/**
- * What the browser keeps of a show: `show/<id>` with the document and its undo steps, `place/<id>` with where the person
- * was, `bin/<id>` for a deleted show. Each show is read by itself, so that a damaged one hides no other.
+/*
+ * What the browser keeps of a show, in rows: `show/<id>` with the document and the numbers of its undo steps, `step/<id>/<number>` with one
+ * step each, `names/<id>` with the media that it names, `place/<id>` with where the person was; `bin/<id>` in place of `show/<id>` for a
+ * deleted one. Each show is read by itself, so that a damaged one hides no other.
  */
-const storage = createAsyncStorage('rainbed');
-
-const SHOW = 'show/';
+export const SHOW = rowNames.show('');
+export const BIN = 'bin/';
 const PLACE = 'place/';
-const BIN = 'bin/';
 
 export interface Place {
   readonly now: number;
@@ -52,19 +65,8 @@ export interface Opened {
   readonly history: History;
   readonly place: Place;
   readonly savedAt: number;
-}
-
-/** Storage errors as ours: full, denied (a private window), or failed. */
-async function guarded<T>(work: () => Promise<T>): Promise<T> {
-  try {
-    return await work();
-  } catch (error) {
-    if (error instanceof Failure) throw error;
-    const text = `${error instanceof Error ? `${error.name} ${error.message}` : String(error)}`;
-    if (/quota/i.test(text)) throw new Failure('storage.full', {}, error);
-    if (/security|denied|not allowed|InvalidState|indexedDB/i.test(text)) throw new Failure('storage.denied', {}, error);
-    throw new Failure('storage.failed', { message: text }, error);
-  }
+  /** What of it lies on the disk: given back to `saveRecord`, so that it writes what changed. */
+  readonly written: Written;
 }
 
 interface Raw {
@@ -75,7 +77,8 @@ interface Raw {
   future?: unknown;
 }
 
-function parse(text: string): Raw {
+/** A row as an object. @throws Failure `show.damaged`. */
+export function parseRow(text: string): Raw {
   try {
     const raw: unknown = JSON.parse(text);
     if (typeof raw === 'object' && raw !== null) return raw as Raw;
@@ -90,7 +93,7 @@ const savedAtOf = (raw: Raw) => (typeof raw.savedAt === 'number' ? raw.savedAt :
 function entryOf(id: string, text: string): Entry {
   let savedAt = 0;
   try {
-    const raw = parse(text);
+    const raw = parseRow(text);
     savedAt = savedAtOf(raw);
     const show = readShow(raw.show);
     return {
@@ -109,7 +112,7 @@ function entryOf(id: string, text: string): Entry {
 
 async function entriesUnder(prefix: string): Promise<Entry[]> {
   return guarded(async () => {
-    const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(prefix));
+    const keys = await rowsUnder(prefix);
     const values = await storage.getMany(keys);
     return keys
       .map((key) => entryOf(key.slice(prefix.length), values[key] ?? ''))
@@ -132,15 +135,30 @@ export function listBin(): Promise<Entry[]> {
  * @throws Failure `show.missing`, `show.damaged`, `show.newer`, `storage.*`.
  */
 export async function openRecord(id: string): Promise<Opened> {
-  const values = await guarded(() => storage.getMany([SHOW + id, PLACE + id]));
+  const values = await guarded(() => storage.getMany([SHOW + id, PLACE + id, rowNames.names(id)]));
   const text = values[SHOW + id];
   if (text === null || text === undefined) throw new Failure('show.missing');
-  const raw = parse(text);
-  const stored: Opened = { history: readHistory(raw), place: placeOf(values[PLACE + id]), savedAt: savedAtOf(raw) };
+  const raw = parseRow(text);
+  const history = historyOf(raw, await guarded(() => stepRows(id, raw)));
+  const written: Written = nothingWritten();
+  for (const step of [...history.past, ...history.future]) written.steps.set(step.number, step);
+  written.names = values[rowNames.names(id)] ?? '';
+  const stored: Opened = { history, place: placeOf(values[PLACE + id]), savedAt: savedAtOf(raw), written };
   const rescued = rescue(id, stored);
   // Where it still does not fit it stays in the lifeboat; the show is opened all the same.
-  if (rescued !== stored) await saveRecord(rescued.history, rescued.place, rescued.savedAt).catch(() => undefined);
+  if (rescued !== stored) await saveRecord(rescued.history, rescued.place, rescued.savedAt, written).catch(() => undefined);
   return rescued;
+}
+
+/** The texts of the steps that a show's row speaks of, by number. Others of the show, which a save that was cut off has left, are taken away. */
+async function stepRows(id: string, row: Raw): Promise<Map<number, string>> {
+  const { past, future } = stepsOf(row);
+  const numbers = new Map([...past, ...future].map((number) => [rowNames.step(id, number), number]));
+  const there = await rowsUnder(rowNames.steps(id));
+  const astray = there.filter((key) => !numbers.has(key));
+  if (astray.length > 0) await storage.removeMany(astray);
+  const texts = await storage.getMany([...numbers.keys()]);
+  return new Map([...numbers].flatMap(([key, number]) => (typeof texts[key] === 'string' ? [[number, texts[key]]] : [])));
 }
 
 /** The stored show, or the newer one from the lifeboat. What is damaged there is worth less than what is stored. */
@@ -148,10 +166,13 @@ function rescue(id: string, stored: Opened): Opened {
   const text = readLifeboat(id);
   if (text === null) return stored;
   try {
-    const raw = parse(text);
+    const raw = parseRow(text);
     const place = placeOf(typeof raw.place === 'string' ? raw.place : null);
     const newer = savedAtOf(raw) > stored.savedAt && raw.show !== undefined;
-    return newer ? { history: readHistory(raw), place, savedAt: savedAtOf(raw) } : { ...stored, place };
+    const listed = (list: unknown): readonly unknown[] => (Array.isArray(list) ? list : []);
+    if (!newer) return { ...stored, place };
+    const history = readHistory({ show: raw.show, past: listed(raw.past), future: listed(raw.future) });
+    return { ...stored, history, place, savedAt: savedAtOf(raw) };
   } catch {
     return stored;
   }
@@ -172,11 +193,19 @@ function placeOf(text: string | null | undefined): Place {
   }
 }
 
-/** One transaction: the show, its steps and the place change together or not at all. */
-export async function saveRecord(history: History, place: Place, savedAt: number): Promise<void> {
+/**
+ * One transaction: the show, the steps that came since, its media's names and the place change together or not at all. Steps that are no
+ * longer kept go afterwards. @param written what lies on the disk already; brought up to date once it does.
+ */
+export async function saveRecord(history: History, place: Place, savedAt: number, written: Written = nothingWritten()): Promise<void> {
   const { id } = history.show;
-  const record = JSON.stringify({ savedAt, ...history });
-  await relieved(id, () => storage.setMany({ [SHOW + id]: record, [PLACE + id]: JSON.stringify(place) }));
+  const after: Written = { steps: new Map(written.steps), names: written.names };
+  const { put, drop } = rowsFor(history, savedAt, after);
+  await relieved(id, () => storage.setMany({ ...Object.fromEntries(put), [PLACE + id]: JSON.stringify(place) }));
+  written.steps = after.steps;
+  written.names = after.names;
+  // What stays behind is taken away when the show is opened next.
+  if (drop.length > 0) await storage.removeMany([...drop]).catch(() => undefined);
 }
 
 export async function savePlace(id: string, place: Place): Promise<void> {
@@ -192,8 +221,8 @@ async function relieved(id: string, write: () => Promise<void>): Promise<void> {
 
 /** Renames or otherwise replaces a stored show, its undo steps untouched. */
 export async function changeStored(id: string, change: (history: History) => History, savedAt: number): Promise<void> {
-  const { history, place } = await openRecord(id);
-  await saveRecord(change(history), place, savedAt);
+  const { history, place, written } = await openRecord(id);
+  await saveRecord(change(history), place, savedAt, written);
 }
 
 export async function duplicateRecord(id: string, copyId: string, title: string, savedAt: number): Promise<void> {
@@ -220,18 +249,14 @@ async function moveRecord(from: string, to: string): Promise<void> {
   });
 }
 
-/** Deletes a binned show for good. Its media are freed at the next visit, where no other show names them. */
+/** Deletes a binned show for good. Its media are marked at the next visit, where no other show names them, and freed later. */
 export async function discardRecord(id: string): Promise<void> {
-  await guarded(() => storage.removeMany([BIN + id, PLACE + id]));
+  await guarded(async () => storage.removeMany([BIN + id, PLACE + id, rowNames.names(id), ...(await rowsUnder(rowNames.steps(id)))]));
 }
 
-/** The text of every show, the deleted, damaged and not yet written ones among them. */
-export async function allRecords(): Promise<string[]> {
-  return guarded(async () => {
-    const keys = (await storage.getAllKeys()).filter((key) => key.startsWith(SHOW) || key.startsWith(BIN));
-    const stored = Object.values(await storage.getMany(keys)).filter((text) => text !== null);
-    return [...stored, ...lifeboatTexts()];
-  });
+/** Names of all shows there are, the deleted ones among them. */
+export async function allShowIds(): Promise<string[]> {
+  return guarded(async () => (await rowsUnder(SHOW, BIN)).map((key) => key.slice(key.indexOf('/') + 1)));
 }
 
 /** Where a show of this name is stored: in the list, among the deleted ones, or nowhere. */
@@ -240,19 +265,6 @@ export async function whereIs(id: string): Promise<'list' | 'bin' | null> {
     if ((await storage.getItem(SHOW + id)) !== null) return 'list';
     return (await storage.getItem(BIN + id)) !== null ? 'bin' : null;
   });
-}
-
-/** Media that any stored show names; damaged shows name none. */
-export async function allMedia(): Promise<Media[]> {
-  const media = new Map<MediaId, Media>();
-  for (const text of await allRecords()) {
-    try {
-      for (const one of Object.values(readShow(parse(text).show).media)) media.set(one.id, one);
-    } catch {
-      // What cannot be read has nothing to offer.
-    }
-  }
-  return [...media.values()];
 }
 
 /** What is stored of a show, to the letter: for saving a damaged one as a file. */

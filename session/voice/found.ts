@@ -2,10 +2,12 @@ import { create } from 'zustand';
 import { failureOf } from '../../core/failure';
 import { LIMITS, type Media } from '../../core/show';
 import { addTake, layNarration } from '../../core/show/edits';
-import { dropRecording, recordedFile, recordingsOf, type About, type Found } from '../../engine/media/recordings';
+import { dropRecording, recordedFile, recordings, type About, type Found } from '../../engine/media/recordings';
 import { newId } from '../ids';
 import { laneFor } from '../open/lanes';
 import { currentShow, flushShow, report, useOpenShow } from '../open/store';
+import { allShowIds } from '../shows/records';
+import { markOffered } from '../shows/tidy';
 import { listener } from '../workers';
 
 /** Recordings of the open show that were left behind when a page ended. */
@@ -14,11 +16,25 @@ export const useFound = create<{ readonly found: readonly Found[] }>()(() => ({ 
 /** The recording that is under way or being kept in this page. */
 let busy: string | null = null;
 
+/** Recordings that were made for a show, and those whose own show is gone: they are offered to whoever is there. */
+async function recordingsFor(show: string, busy: string | null): Promise<Found[]> {
+  const found = await recordings(busy);
+  if (found.every(({ about }) => about.show === show)) return found;
+  const shows = new Set(await allShowIds());
+  return found.filter(({ about }) => about.show === show || !shows.has(about.show));
+}
+
 /** Looks for recordings that are in no show yet. */
 export async function lookForRecordings(): Promise<void> {
   const show = currentShow();
   try {
-    useFound.setState({ found: show ? await recordingsOf(show.id, busy) : [] });
+    const found = show ? await recordingsFor(show.id, busy) : [];
+    useFound.setState({ found });
+    if (found.length > 0)
+      await markOffered(
+        found.map(({ about }) => about.id),
+        Date.now(),
+      );
   } catch (error) {
     report(error);
   }
@@ -29,11 +45,11 @@ export async function keepRecording(id: string): Promise<boolean> {
   busy = id;
   try {
     const show = currentShow();
-    const [one] = show ? (await recordingsOf(show.id, null)).filter(({ about }) => about.id === id) : [];
+    const [one] = show ? (await recordingsFor(show.id, null)).filter(({ about }) => about.id === id) : [];
     const file = one ? await recordedFile(id, nameFor(one.about)) : null;
     if (!one || !file) return false;
     const { media } = await listener().call('take', { file, name: file.name, want: 'sound' });
-    if (currentShow()?.id !== one.about.show) return false;
+    if (currentShow()?.id !== show!.id) return false;
     lay(one.about, media);
     await flushShow();
     // Only what is on the disk by its own name is safe without the recording.

@@ -11,7 +11,9 @@ jest.mock('../shows/records', () => ({
   saveRecord: (): unknown => mockSave(),
   savePlace: async () => undefined,
   keepUnsaved: () => undefined,
+  allShowIds: async () => ['test', 'another'],
 }));
+jest.mock('../shows/tidy', () => ({ markOffered: async () => undefined }));
 
 const mockListen = jest.fn();
 const mockRecord = jest.fn();
@@ -63,8 +65,7 @@ jest.mock('../../engine/record/capture', () => ({
 let mockFound: Found[] = [];
 const mockDropped: string[] = [];
 jest.mock('../../engine/media/recordings', () => ({
-  recordingsOf: async (show: string, busy: string | null) =>
-    mockFound.filter(({ about }) => about.show === show && about.id !== busy && !mockDropped.includes(about.id)),
+  recordings: async (busy: string | null = null) => mockFound.filter(({ about }) => about.id !== busy && !mockDropped.includes(about.id)),
   recordedFile: async (_id: string, name: string) => new File(['x'], name),
   dropRecording: async (id: string) => void mockDropped.push(id),
 }));

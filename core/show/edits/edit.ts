@@ -1,24 +1,23 @@
-import { enablePatches, produce, produceWithPatches, type Draft, type Patch } from 'immer';
+import { produce, type Draft } from 'immer';
+import { changesBetween, type Change } from '../changes';
 import { clipOrigins } from '../own';
 import { LIMITS } from '../limits';
 import { faultOf } from '../schema';
 import { followClips } from './follow';
 import type { Media, Part, Show } from '../types';
 
-enablePatches();
-
-/** A change of the document with the patches that lead there and back. */
+/** A changed document with what leads there and back. */
 export interface Edited {
   readonly show: Show;
-  readonly patches: Patch[];
-  readonly inverse: Patch[];
+  readonly forth: readonly Change[];
+  readonly back: readonly Change[];
 }
 
 /** A pure function `(show, details) => show` that keeps the show valid, with the name undo gives it. */
 export interface Edit<Details> {
   (show: Show, details: Details): Show;
   readonly title: (details: Details) => string;
-  /** The same change with its patches. A change that changes nothing has no patches. */
+  /** The same change with the ways forth and back. One that changes nothing has none, and leaves the very same show. */
   readonly traced: (show: Show, details: Details) => Edited;
 }
 
@@ -45,9 +44,11 @@ export function defineEdit<Details>(
     return next;
   };
   const traced = (show: Show, details: Details): Edited => {
-    const [next, patches, inverse] = produceWithPatches(show, (draft) => run(show, draft, details));
-    if (patches.length > 0) check(next);
-    return { show: next, patches, inverse };
+    const next = produce(show, (draft) => run(show, draft, details));
+    const forth = changesBetween(show, next);
+    if (forth.length === 0) return { show, forth, back: [] };
+    check(next);
+    return { show: next, forth, back: changesBetween(next, show) };
   };
   return Object.assign(edit, { title: typeof title === 'string' ? () => title : title, traced });
 }
