@@ -38,6 +38,7 @@ export const FAILURE_CODES = [
   'output.missing',
   'show.elsewhere',
   'server.away',
+  'worker.died',
   'cancelled',
   'unknown',
 ] as const;

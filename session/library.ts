@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { perSession, sessionNow, sessionStore, type OpenSession } from './open/session';
 import { Failure, failureOf } from '../core/failure';
 import { partEnd, partsOn, type Media } from '../core/show';
 import { addPictures, layParts, newPart, newPicture, replaceMedia } from '../core/show/edits';
@@ -25,13 +25,18 @@ interface Library {
   readonly refused: readonly Failure[];
 }
 
-export const useLibrary = create<Library>()(() => ({ taking: null, arrivals: [], refused: [] }));
+export const useLibrary = sessionStore<Library>(() => ({ taking: null, arrivals: [], refused: [] }));
 
-let stop: AbortController | null = null;
+/** Batches come in one after the other, so that a later one never cuts an earlier one off; leaving the show stops them. */
+const intake = perSession((session) => {
+  const own = { queue: Promise.resolve() as Promise<unknown>, waiting: 0, stop: null as AbortController | null };
+  session.onEnd(() => own.stop?.abort());
+  return own;
+});
 
 /** Stops what is coming in. What is already in stays; the file under way leaves nothing behind. */
 export function cancelTaking(): void {
-  stop?.abort();
+  intake().stop?.abort();
 }
 
 type Want = 'picture' | 'sound';
@@ -41,28 +46,27 @@ interface Batch {
   readonly refused: Failure[];
 }
 
-/** Batches come in one after the other, so that a later one never cuts an earlier one off. */
-let queue: Promise<unknown> = Promise.resolve();
-let waiting = 0;
-
 async function takeAll(files: readonly File[], want: Want): Promise<Batch['taken']> {
+  const own = intake();
   // What was refused stays on the screen until something new is brought in.
-  if (waiting === 0) dismissRefused();
-  waiting += 1;
-  const next = queue.then(() => takeBatch(files, want));
-  queue = next;
+  if (own.waiting === 0) dismissRefused();
+  own.waiting += 1;
+  const session = sessionNow();
+  const next = own.queue.then(() => takeBatch(session, files, want));
+  own.queue = next;
   return next.finally(() => {
-    waiting -= 1;
+    own.waiting -= 1;
   });
 }
 
 /** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
-async function takeBatch(files: readonly File[], want: Want): Promise<Batch['taken']> {
-  const { signal } = (stop = new AbortController());
+async function takeBatch(session: OpenSession, files: readonly File[], want: Want): Promise<Batch['taken']> {
+  if (session.over) return [];
+  const { signal } = (intake().stop = new AbortController());
   const { taken, refused }: Batch = { taken: [], refused: [] };
   for (const [index, file] of files.entries()) {
     if (signal.aborted) break;
-    const say = (share: number) => useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
+    const say = (share: number) => session.over || useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
     try {
       const one = await listener().call('take', { file, name: file.name, want }, { signal, onProgress: say });
@@ -73,7 +77,7 @@ async function takeBatch(files: readonly File[], want: Want): Promise<Batch['tak
       if (failure.code !== 'cancelled') refused.push(failure);
     }
   }
-  useLibrary.setState((state) => ({ taking: null, refused: [...state.refused, ...refused] }));
+  if (!session.over) useLibrary.setState((state) => ({ taking: null, refused: [...state.refused, ...refused] }));
   return taken;
 }
 

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { create } from 'zustand';
+import { sessionStore } from './open/session';
 import { failureOf, type Failure } from '../core/failure';
 import type { Media, MediaId, Show } from '../core/show';
 import { fileAt, namesIn, places } from '../engine/media/folders';
@@ -48,7 +48,7 @@ interface Bringing {
 
 const NOTHING: Bringing = { busy: null, strange: [], failed: [] };
 
-export const useBringing = create<Bringing>()(() => NOTHING);
+export const useBringing = sessionStore<Bringing>(() => NOTHING);
 
 export const forgetBringing = (): void => useBringing.setState(NOTHING);
 

@@ -1,35 +1,34 @@
+import { startAnalysing, type AnalyseClient } from '../engine/analyse/analyse.client';
 import { startListening, type ListenClient } from '../engine/listen/listen.client';
+import { startMeasuring, type MeasureClient } from '../engine/measure/measure.client';
 import { startRecorder, type RecordClient } from '../engine/record/record.client';
-import { startMixing, type MixClient } from '../engine/mix/mix.client';
 import { startWork, type WorkClient } from '../engine/showFile/work.client';
 
-let listening: ListenClient | null = null;
-let working: MixClient | null = null;
-let recording: RecordClient | null = null;
-let asking: MixClient | null = null;
-let packing: WorkClient | null = null;
+/** The workers that belong to the application. Each is started with the first thing that is asked of it, and anew if it dies. */
+const workers = {
+  listening: startListening(),
+  measuring: startMeasuring(),
+  analysing: startAnalysing(),
+  recording: startRecorder(),
+  packing: startWork(),
+};
 
-/** The worker that takes files in. Started at the first file. */
-export function listener(): ListenClient {
-  return (listening ??= startListening());
-}
+/** Takes files in, and hears what is in them. */
+export const listener = (): ListenClient => workers.listening;
 
-/** The mixing worker for long jobs (measuring, writing); playing has one of its own. */
-export function worker(): MixClient {
-  return (working ??= startMixing());
-}
+/** Long jobs: measuring, writing, lining up. */
+export const measurer = (): MeasureClient => workers.measuring;
 
-/** The worker that writes down what a microphone hears. */
-export function recorder(): RecordClient {
-  return (recording ??= startRecorder());
-}
+/** Short questions about sounds, which must not wait for a long job. */
+export const analyst = (): AnalyseClient => workers.analysing;
 
-/** The mixing worker for short questions about sounds, which must not wait for a long job. */
-export function asker(): MixClient {
-  return (asking ??= startMixing());
-}
+/** Writes down what a microphone hears. */
+export const recorder = (): RecordClient => workers.recording;
 
-/** The worker that packs and unpacks show files. */
-export function packer(): WorkClient {
-  return (packing ??= startWork());
+/** Packs and unpacks show files. */
+export const packer = (): WorkClient => workers.packing;
+
+/** Ends them all: the page is over. */
+export function closeWorkers(): void {
+  for (const client of Object.values(workers)) client.close();
 }

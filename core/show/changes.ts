@@ -142,7 +142,7 @@ function applyOne(draft: Record<string, unknown>, change: Change): void {
     const fields = at(draft, change.p) as Record<string, unknown>;
     for (const name of change.order) {
       const value = fields[name];
-      delete fields[name];
+      Reflect.deleteProperty(fields, name);
       fields[name] = value;
     }
     return;
@@ -150,6 +150,6 @@ function applyOne(draft: Record<string, unknown>, change: Change): void {
   const owner = at(draft, change.p.slice(0, -1));
   const name = change.p.at(-1)!;
   if (typeof owner !== 'object' || owner === null) throw new RangeError(`no such place: ${change.p.join('/')}`);
-  if ('gone' in change) delete (owner as Record<string | number, unknown>)[name];
+  if ('gone' in change) Reflect.deleteProperty(owner, name);
   else (owner as Record<string | number, unknown>)[name] = copied(change.v);
 }

@@ -4,5 +4,5 @@ import type { ListenCalls } from './listen.protocol';
 export type ListenClient = WorkerClient<ListenCalls>;
 
 export function startListening(): ListenClient {
-  return clientOf<ListenCalls>(new Worker(new URL('./listen.worker', window.location.href)));
+  return clientOf<ListenCalls>(() => new Worker(new URL('./listen.worker', window.location.href)));
 }

@@ -5,5 +5,5 @@ export type WorkClient = WorkerClient<WorkCalls>;
 
 /** Starts the worker that packs and unpacks show files. */
 export function startWork(): WorkClient {
-  return clientOf<WorkCalls>(new Worker(new URL('./work.worker', window.location.href)));
+  return clientOf<WorkCalls>(() => new Worker(new URL('./work.worker', window.location.href)));
 }

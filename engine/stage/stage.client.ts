@@ -5,5 +5,5 @@ export type StageClient = WorkerClient<StageCalls>;
 
 /** Starts the worker that paints the stage. */
 export function startStage(): StageClient {
-  return clientOf<StageCalls>(new Worker(new URL('./stage.worker', window.location.href)));
+  return clientOf<StageCalls>(() => new Worker(new URL('./stage.worker', window.location.href)));
 }

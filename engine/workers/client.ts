@@ -1,4 +1,4 @@
-import { Failure } from '../../core/failure';
+import { Failure, failureOf } from '../../core/failure';
 import type { Calls, Line, Reply, Request } from './call';
 
 export interface CallOptions {
@@ -16,25 +16,33 @@ interface Pending {
   readonly release: () => void;
 }
 
-/** The calling side of a worker. It owns the worker: `close` ends it and rejects what is pending. */
+/** A worker that runs: the line to it, how it is ended, and how to hear of its death. */
+export interface Running {
+  readonly line: Line;
+  end(): void;
+  onDeath(tell: (message: string) => void): void;
+}
+
+/**
+ * The calling side of a worker. It starts the worker with the first call and owns it: `close` ends it and rejects what is pending. One that
+ * dies is ended; what was asked of it fails with `worker.died` and may be asked again, which starts another.
+ */
 export class WorkerClient<Worked extends Calls> {
   private readonly pending = new Map<number, Pending>();
+  private running: Running | null = null;
   private next = 1;
   private closed = false;
 
-  constructor(
-    private readonly line: Line,
-    private readonly end: () => void,
-  ) {
-    line.addEventListener('message', (event) => this.take(event.data as Reply));
-  }
+  constructor(private readonly start: () => Running) {}
 
+  /** @throws Failure whatever the call fails with; `cancelled`, `worker.died`. */
   call<Name extends keyof Worked & string>(
     name: Name,
     details: Parameters<Worked[Name]>[0],
     options: CallOptions = {},
   ): Promise<Awaited<ReturnType<Worked[Name]>>> {
-    if (this.closed) throw new Error(`the worker is closed; ${name} cannot be called`);
+    // Whoever asks late, when all was left already, is told so like anybody whose call was cancelled.
+    if (this.closed) return Promise.reject(new Failure('cancelled'));
     const job = this.next++;
     return new Promise((resolve, reject) => {
       const { signal } = options;
@@ -53,25 +61,54 @@ export class WorkerClient<Worked extends Calls> {
         options,
         release: () => signal?.removeEventListener('abort', abort),
       });
-      this.send({ kind: 'call', job, name, details }, options.transfer);
+      try {
+        this.send({ kind: 'call', job, name, details }, options.transfer);
+      } catch (error) {
+        this.settle(job)?.reject(failureOf(error));
+      }
     });
+  }
+
+  /** Whether a worker runs for it. */
+  get runs(): boolean {
+    return this.running !== null;
   }
 
   /** Ends the worker. Closing twice is harmless. */
   close(): void {
-    if (this.closed) return;
     this.closed = true;
     this.failAll(new Failure('cancelled'));
     this.end();
   }
 
-  /** Rejects everything that is pending: the worker died or could not start. */
-  failAll(failure: Failure): void {
+  private failAll(failure: Failure): void {
     for (const job of [...this.pending.keys()]) this.settle(job)?.reject(failure);
   }
 
+  private end(): void {
+    const { running } = this;
+    this.running = null;
+    running?.end();
+  }
+
   private send(request: Request, transfer: Transferable[] = []): void {
-    this.line.postMessage(request, transfer);
+    // What was asked of one that has died needs no cancelling.
+    if (request.kind === 'cancel' && !this.running) return;
+    (this.running ??= this.begin()).line.postMessage(request, transfer);
+  }
+
+  private begin(): Running {
+    const running = this.start();
+    running.line.addEventListener('message', (event) => {
+      // One that was ended may still have had something to say.
+      if (running === this.running) this.take(event.data as Reply);
+    });
+    running.onDeath((message) => {
+      if (running !== this.running) return;
+      this.end();
+      this.failAll(new Failure('worker.died', { message }));
+    });
+    return running;
   }
 
   private settle(job: number): Pending | undefined {
@@ -96,9 +133,17 @@ export class WorkerClient<Worked extends Calls> {
   }
 }
 
-/** A client over a real worker; a worker that cannot start fails its calls instead of leaving them hanging. */
-export function clientOf<Worked extends Calls>(worker: Worker): WorkerClient<Worked> {
-  const client = new WorkerClient<Worked>(worker, () => worker.terminate());
-  worker.addEventListener('error', (event) => client.failAll(new Failure('unknown', { message: event.message })));
-  return client;
+/** A client over real workers. One that cannot start, breaks, or says what cannot be read has died. */
+export function clientOf<Worked extends Calls>(start: () => Worker): WorkerClient<Worked> {
+  return new WorkerClient<Worked>(() => {
+    const worker = start();
+    return {
+      line: worker,
+      end: () => worker.terminate(),
+      onDeath: (tell) => {
+        worker.addEventListener('error', (event) => tell(event.message || 'it could not start'));
+        worker.addEventListener('messageerror', () => tell('it said what cannot be read'));
+      },
+    };
+  });
 }

@@ -27,7 +27,7 @@ function open() {
       throw known ? new Failure('media.empty', { name: 'a.wav' }) : new TypeError('broken');
     },
   });
-  const client = new WorkerClient<Calls>(port1 as unknown as Line, () => port1.close());
+  const client = new WorkerClient<Calls>(() => ({ line: port1 as unknown as Line, end: () => port1.close(), onDeath: () => undefined }));
   return { client, close: () => port2.close() };
 }
 
@@ -65,6 +65,36 @@ it('cancels by signal, before and while it runs, and rejects what is pending whe
   client.close();
   client.close();
   expect(await pending).toBe('cancelled');
-  expect(() => client.call('double', { value: 1 })).toThrow('closed');
+  expect(await codeOf(client.call('double', { value: 1 }))).toBe('cancelled');
   close();
+});
+
+it('starts a worker with the first call; one that dies fails what was asked of it, and the next call starts another', async () => {
+  const begun: { die(message: string): void; close(): void }[] = [];
+  const client = new WorkerClient<Calls>(() => {
+    const { port1, port2 } = new MessageChannel();
+    serve(port2 as unknown as Line, {
+      double: ({ value }: { value: number }) => value * 2,
+      wait: () => new Promise(() => undefined),
+    });
+    const close = () => port2.close();
+    return { line: port1 as unknown as Line, end: close, onDeath: (tell) => void begun.push({ die: tell, close }) };
+  });
+  expect([client.runs, begun.length]).toEqual([false, 0]);
+  expect(await client.call('double', { value: 2 })).toBe(4);
+  const stop = new AbortController();
+  const hanging = [client.call('wait', null), client.call('wait', null, { signal: stop.signal })].map(codeOf);
+  begun[0]!.die('out of memory');
+  expect(await Promise.all(hanging)).toEqual(['worker.died', 'worker.died']);
+  expect(client.runs).toBe(false);
+  // Cancelling what the dead one was asked starts none; what is asked anew is answered by another.
+  stop.abort();
+  expect(client.runs).toBe(false);
+  expect(await client.call('double', { value: 3 })).toBe(6);
+  expect(begun).toHaveLength(2);
+  // The first one's last words change nothing.
+  begun[0]!.die('again');
+  expect(await client.call('double', { value: 4 })).toBe(8);
+  client.close();
+  expect(client.runs).toBe(false);
 });

@@ -9,7 +9,7 @@ export type SoundKind = 'flac' | 'mp3' | 'opus';
 
 /** Starts a worker that writes films. Its encoders are fetched with it: nobody else needs them. */
 export function startFilm(kind: FilmKind): FilmClient {
-  return clientOf<FilmCalls>(
+  return clientOf<FilmCalls>(() =>
     kind === 'mp4' ? new Worker(new URL('./mp4.worker', window.location.href)) : new Worker(new URL('./webm.worker', window.location.href)),
   );
 }
@@ -17,10 +17,10 @@ export function startFilm(kind: FilmKind): FilmClient {
 export function startSound(kind: SoundKind): SoundClient {
   switch (kind) {
     case 'flac':
-      return clientOf<SoundCalls>(new Worker(new URL('./flac.worker', window.location.href)));
+      return clientOf<SoundCalls>(() => new Worker(new URL('./flac.worker', window.location.href)));
     case 'mp3':
-      return clientOf<SoundCalls>(new Worker(new URL('./mp3.worker', window.location.href)));
+      return clientOf<SoundCalls>(() => new Worker(new URL('./mp3.worker', window.location.href)));
     case 'opus':
-      return clientOf<SoundCalls>(new Worker(new URL('./opus.worker', window.location.href)));
+      return clientOf<SoundCalls>(() => new Worker(new URL('./opus.worker', window.location.href)));
   }
 }

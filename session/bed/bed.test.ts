@@ -19,7 +19,7 @@ jest.mock('../sound/transport', () => ({
   planPosition: () => mockPosition,
   pause: () => undefined,
 }));
-jest.mock('../workers', () => ({ worker: () => ({}), asker: () => ({}) }));
+jest.mock('../workers', () => ({ measurer: () => ({}), analyst: () => ({}) }));
 
 import { useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';

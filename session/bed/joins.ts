@@ -3,7 +3,7 @@ import { joinsBetween, type JoinSound, type PlannedJoin } from '../../core/level
 import { findJoin, type JoinAt, type Show } from '../../core/show';
 import { shiftJoin } from '../../core/show/edits';
 import { currentShow, report, useOpenShow } from '../open/store';
-import { asker } from '../workers';
+import { analyst } from '../workers';
 
 /** Lets what follows a join begin `by` seconds later in its source. */
 export function shiftBy({ part, index }: JoinAt, by: number): void {
@@ -18,7 +18,7 @@ export async function lineUpJoin(
   const found = show ? findJoin(show, join) : null;
   if (!found) return null;
   try {
-    const shift = await asker().call('lineUp', { left: found.left, right: found.right });
+    const shift = await analyst().call('lineUp', { left: found.left, right: found.right });
     if (shift && currentShow() === show) shiftBy(join, shift.by);
     return shift;
   } catch (error) {
@@ -40,7 +40,7 @@ export function useAlikeness(show: Show): (join: PlannedJoin | undefined) => num
     enabled: names.length > 0,
     placeholderData: (before) => before,
     queryFn: async (): Promise<ReadonlyMap<string, JoinSound>> => {
-      const sounds = await asker().call('joinSounds', { joins: joins.map(([, join]) => join) });
+      const sounds = await analyst().call('joinSounds', { joins: joins.map(([, join]) => join) });
       return new Map(sounds.map((sound, index) => [names[index]!, sound]));
     },
   });

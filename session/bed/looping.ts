@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
 import { planPass } from '../../core/fit';
 import { planSpans } from '../../core/mix';
@@ -17,12 +17,12 @@ import {
 } from '../../core/show';
 import { layLoop, setGrid } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { fileAt, places, removeAt } from '../../engine/media/folders';
-import { download, fileName } from '../download';
+import { fileAt, places } from '../../engine/media/folders';
+import { download, fileName, freeLater, writing } from '../download';
 import { knownHearing } from '../fit/hearings';
 import { currentShow, useOpenShow } from '../open/store';
 import { pause, playPlan, planPosition, useTransport } from '../sound/transport';
-import { worker } from '../workers';
+import { measurer } from '../workers';
 
 /** A loop being made of one piece. */
 export interface Looping {
@@ -40,7 +40,7 @@ export interface Looping {
   readonly saving: 'no' | 'busy' | { readonly name: string } | { readonly failure: Failure };
 }
 
-export const useLooping = create<{ readonly looping: Looping | null }>()(() => ({ looping: null }));
+export const useLooping = sessionStore<{ readonly looping: Looping | null }>(() => ({ looping: null }));
 
 /** What a piece starts with while nobody has said where its beats are. */
 const FIRST_GRID: Omit<Grid, 'downbeat'> = { tempo: 100, beats: 4 };
@@ -237,11 +237,15 @@ export async function saveLoop(): Promise<void> {
     if (looping) useLooping.setState({ looping: { ...looping, saving } });
   };
   say('busy');
+  writing(name);
   try {
     const { first, frames, plan } = pass;
-    await worker().call('write', { plan, format: 'int24', name, target: null, only: { first, frames }, loop: true });
+    await measurer().call('write', { plan, format: 'int24', name, target: null, only: { first, frames }, loop: true });
     const file = await fileAt(places.written(name));
-    if (file) download(file, name, () => void removeAt(places.written(name)));
+    if (file) {
+      download(file, name);
+      freeLater(name);
+    }
     say({ name });
   } catch (error) {
     say({ failure: failureOf(error) });

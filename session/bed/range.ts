@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { eachSession, sessionStore } from '../open/session';
 import { partEnd } from '../../core/show';
 import { clearPins, levelRange, removeRange } from '../../core/show/edits';
 import { LIMITS } from '../../core/show';
@@ -12,7 +12,7 @@ export interface Range {
   readonly to: number;
 }
 
-export const useRange = create<{ readonly range: Range | null }>()(() => ({ range: null }));
+export const useRange = sessionStore<{ readonly range: Range | null }>(() => ({ range: null }));
 
 /** A new range is this long, seconds, where there is room. */
 const FIRST = 4;
@@ -67,6 +67,10 @@ export function clearLevels(): void {
 }
 
 // A range is about what is chosen: it goes with it.
-useOpenShow.subscribe((state, before) => {
-  if (state.chosen !== before.chosen && state.chosen?.kind !== 'parts') dropRange();
+eachSession((session) => {
+  session.onEnd(
+    useOpenShow.subscribe((state, before) => {
+      if (state.chosen !== before.chosen && state.chosen?.kind !== 'parts') dropRange();
+    }),
+  );
 });

@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { perSession, sessionStore } from '../open/session';
 import { snapPoints, snapTo, type SnapPoint } from '../../core/fit';
 import type { Hearing } from '../../core/music';
 import type { Show } from '../../core/show';
@@ -7,20 +7,23 @@ import { currentShow, useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 
 /** What an edge has been drawn to while a finger moves; null where nothing is near. */
-export const useSnap = create<{ readonly caught: SnapPoint | null }>()(() => ({ caught: null }));
+export const useSnap = sessionStore<{ readonly caught: SnapPoint | null }>(() => ({ caught: null }));
 
 /** How far away a point draws, pixels, and never further than this many seconds. */
 const PULL = 9;
 const FURTHEST = 0.5;
 
-let known: { show: Show; now: number; key: string; points: SnapPoint[] } | null = null;
+/** The points that were found last. */
+const found = perSession(() => ({ last: null as { show: Show; now: number; key: string; points: SnapPoint[] } | null }));
 
 function pointsFor(show: Show, moving: readonly string[]): SnapPoint[] {
   const { now } = useTransport.getState();
   const key = moving.join();
-  if (known?.show !== show || known.now !== now || known.key !== key)
-    known = { show, now, key, points: snapPoints(show, now, moving, heardIn(show)) };
-  return known.points;
+  const { last } = found();
+  if (last?.show === show && last.now === now && last.key === key) return last.points;
+  const points = snapPoints(show, now, moving, heardIn(show));
+  found().last = { show, now, key, points };
+  return points;
 }
 
 /** What is known of the pieces by ear. */
@@ -37,14 +40,14 @@ function heardIn(show: Show): ReadonlyMap<string, Hearing> {
 export function snapBy(edges: readonly number[], moving: readonly string[], pixelsPerSecond: number): number {
   const show = currentShow();
   if (!show || !useOpenShow.getState().snap) return 0;
-  const found = snapTo(edges, pointsFor(show, moving), Math.min(FURTHEST, PULL / pixelsPerSecond));
+  const snapped = snapTo(edges, pointsFor(show, moving), Math.min(FURTHEST, PULL / pixelsPerSecond));
   const { caught } = useSnap.getState();
-  if (found?.point.at !== caught?.at) {
-    useSnap.setState({ caught: found?.point ?? null });
+  if (snapped?.point.at !== caught?.at) {
+    useSnap.setState({ caught: snapped?.point ?? null });
     // A light tap in the hand, where the device has one.
-    if (found && typeof navigator !== 'undefined' && 'vibrate' in navigator) navigator.vibrate(8);
+    if (snapped && typeof navigator !== 'undefined' && 'vibrate' in navigator) navigator.vibrate(8);
   }
-  return found?.by ?? 0;
+  return snapped?.by ?? 0;
 }
 
 /** The drag is over. */

@@ -8,7 +8,7 @@ import type { SoundFacts } from '../../engine/media/facts';
 import { useHeard } from '../sound/heard';
 import { useLoudness } from '../sound/useLoudness';
 import { useOver } from '../voice/over';
-import { worker } from '../workers';
+import { measurer } from '../workers';
 import { useMissing } from '../missing';
 
 /** More cuts than these are not read: nobody makes so many by hand, and a weave has judged its own. */
@@ -58,7 +58,7 @@ function useCuts(show: Show): readonly ReadCut[] | null {
     queryKey: ['cuts', sides],
     enabled: sides.length > 0,
     gcTime: 60_000,
-    queryFn: ({ signal }) => worker().call('readCuts', { cuts: sides }, { signal }),
+    queryFn: ({ signal }) => measurer().call('readCuts', { cuts: sides }, { signal }),
   });
   return useMemo(() => {
     if (joins.length === 0) return [];

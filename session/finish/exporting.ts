@@ -1,10 +1,10 @@
-import { create } from 'zustand';
+import { latest, sessionNow, sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
-import { fileAt, places, removeAt } from '../../engine/media/folders';
+import { fileAt, places } from '../../engine/media/folders';
 import type { CallOptions } from '../../engine/workers/client';
 import type { Destination } from '../../engine/write/write.protocol';
 import { keepAwake } from '../awake';
-import { HELD, download } from '../download';
+import { download, freeLater, writing } from '../download';
 
 /** A file that is being made of the show; one at a time. */
 export type Exporting =
@@ -26,12 +26,11 @@ export type Exporting =
     }
   | { readonly status: 'failed'; readonly failure: Failure };
 
-export const useExporting = create<{ exporting: Exporting }>()(() => ({ exporting: { status: 'idle' } }));
+export const useExporting = sessionStore<{ exporting: Exporting }>(() => ({ exporting: { status: 'idle' } }));
 
 const say = (exporting: Exporting) => useExporting.setState({ exporting });
-let stop: AbortController | null = null;
-/** How often a file of a name was made: what a later one has written is not freed for an earlier one. */
-const turns = new Map<string, number>();
+/** The file that is being made; leaving the show stops it. */
+const making = latest();
 
 /** Tells of a small file that was made meanwhile, unless a large one is still being written. */
 export function sayBeside(exporting: Exporting): void {
@@ -81,8 +80,9 @@ export async function runExport(
   { what, name, type, pick }: Job,
   write: (to: Destination, options: CallOptions) => Promise<{ readonly bytes: number; readonly clipped?: number }>,
 ): Promise<void> {
-  const mine = (stop = new AbortController());
-  turns.set(name, (turns.get(name) ?? 0) + 1);
+  const session = sessionNow();
+  const { signal, counts } = making().ask();
+  writing(name);
   let sleep: () => void = () => undefined;
   try {
     const target = pick ? await picker()!.call(window, { suggestedName: name }) : null;
@@ -92,14 +92,15 @@ export async function runExport(
     const onProgress = (share: number) => {
       const spent = performance.now() - began;
       const left = spent > TELLING && share > 0.02 ? (spent * (1 - share)) / share / 1000 : null;
-      if (!mine.signal.aborted) say({ status: 'writing', what, share, left });
+      if (counts()) say({ status: 'writing', what, share, left });
     };
-    const { bytes, clipped = 0 } = await write({ name, target }, { signal: mine.signal, onProgress });
+    const { bytes, clipped = 0 } = await write({ name, target }, { signal, onProgress });
     const written = target ? null : await fileAt(places.written(name));
     const file = written ? new File([written], name, { type }) : null;
     if (file) download(file, name);
     say({ status: 'done', name, bytes, clipped, file });
   } catch (error) {
+    if (session.over) return;
     const failure = failureOf(error);
     say(failure.code === 'cancelled' ? { status: 'idle' } : { status: 'failed', failure });
   } finally {
@@ -108,17 +109,12 @@ export async function runExport(
 }
 
 export function cancelExport(): void {
-  stop?.abort();
+  making().drop();
 }
 
 /** Lets go of the message; what was downloaded is freed once the browser has surely taken it. */
 export function forgetExport(): void {
   const { exporting } = useExporting.getState();
-  if (exporting.status === 'done' && exporting.file) {
-    const { name } = exporting;
-    const turn = turns.get(name);
-    const free = () => (turns.get(name) === turn ? removeAt(places.written(name)).catch(() => undefined) : undefined);
-    setTimeout(() => void free(), HELD);
-  }
+  if (exporting.status === 'done' && exporting.file) freeLater(exporting.name);
   say({ status: 'idle' });
 }

@@ -5,16 +5,18 @@ import { filmSize, sceneOf, type FilmSize } from '../../core/stage';
 import { startFilm, type FilmClient, type FilmKind } from '../../engine/write/write.client';
 import { heardFor } from '../sound/heard';
 import { fileName } from '../download';
+import { perSession } from '../open/session';
 import { runExport } from './exporting';
 import { tagsOf } from './sounds';
 
-const clients = new Map<FilmKind, FilmClient>();
+/** One worker for each kind of film, for as long as the show is open: their encoders are large. */
+const films = perSession((session) => {
+  const clients: Readonly<Record<FilmKind, FilmClient>> = { mp4: startFilm('mp4'), webm: startFilm('webm') };
+  session.onEnd(() => Object.values(clients).forEach((client) => client.close()));
+  return clients;
+});
 
-function clientFor(kind: FilmKind): FilmClient {
-  const known = clients.get(kind) ?? startFilm(kind);
-  clients.set(kind, known);
-  return known;
-}
+const clientFor = (kind: FilmKind): FilmClient => films()[kind];
 
 /** Whether this browser can write a film of one kind and size; undefined while it is being asked. */
 export function useCanFilm(kind: FilmKind, shape: Show['shape'], size: FilmSize): boolean | undefined {

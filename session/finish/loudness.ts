@@ -4,7 +4,7 @@ import { setMaster } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { heardFor } from '../sound/heard';
 import { currentShow, report, useOpenShow } from '../open/store';
-import { worker } from '../workers';
+import { measurer } from '../workers';
 
 /** Rounds of measuring: held peaks take a little loudness away, which the next round gives back. */
 const ROUNDS = 4;
@@ -38,7 +38,7 @@ async function levelFor(show: Show, aim: number): Promise<{ gain: number; held: 
   let integrated = -Infinity;
   for (let round = 0; round < ROUNDS; round += 1) {
     const plan = planShow({ ...show, master: { gain, ...(held ? { ceiling: LIMITS.ceiling.start } : {}) } }, heard);
-    const loudness = await worker().call('measure', { plan });
+    const loudness = await measurer().call('measure', { plan });
     if (loudness.integrated === null) break;
     ({ integrated } = loudness);
     const next = clamp(gain + aim - integrated, LIMITS.gain.least, LIMITS.gain.most);

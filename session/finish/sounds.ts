@@ -4,8 +4,9 @@ import { creditsOf, type Show } from '../../core/show';
 import { removeAt, places } from '../../engine/media/folders';
 import { startSound, type SoundClient, type SoundKind } from '../../engine/write/write.client';
 import { heardFor } from '../sound/heard';
-import { packer, worker } from '../workers';
+import { packer, measurer } from '../workers';
 import { fileName } from '../download';
+import { perSession } from '../open/session';
 import { runExport } from './exporting';
 
 export type SoundFile = WavFormat | SoundKind;
@@ -23,14 +24,14 @@ export function tagsOf(show: Show): Tags {
 
 const isWav = (kind: SoundFile): kind is WavFormat => ENDINGS[kind] === 'wav';
 
-/** One worker for each coding, for as long as the page lives: their encoders are large. */
-const writers = new Map<SoundKind, SoundClient>();
+/** One worker for each coding, for as long as the show is open: their encoders are large. */
+const writers = perSession((session) => {
+  const clients: Readonly<Record<SoundKind, SoundClient>> = { flac: startSound('flac'), mp3: startSound('mp3'), opus: startSound('opus') };
+  session.onEnd(() => Object.values(clients).forEach((client) => client.close()));
+  return clients;
+});
 
-function writerOf(kind: SoundKind): SoundClient {
-  const known = writers.get(kind) ?? startSound(kind);
-  writers.set(kind, known);
-  return known;
-}
+const writerOf = (kind: SoundKind): SoundClient => writers()[kind];
 
 /** Writes the show's sound as a file, or one file for each lane in one ZIP. */
 export async function exportSound(show: Show, kind: SoundFile, which: Which, pick: boolean): Promise<void> {
@@ -45,7 +46,7 @@ export async function exportSound(show: Show, kind: SoundFile, which: Which, pic
     const tags = tagsOf(show);
     const write = (plan: Plan, where: typeof to, said: Tags, how: typeof options) =>
       isWav(kind)
-        ? worker().call('write', { plan, format: kind, tags: said, ...where }, how)
+        ? measurer().call('write', { plan, format: kind, tags: said, ...where }, how)
         : writerOf(kind).call('write', { plan, tags: said, ...where }, how);
     if (which === 'all') return write(planShow(show, heard), to, tags, options);
     const lanes = soundingLanes(show);

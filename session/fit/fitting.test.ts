@@ -2,13 +2,13 @@ import { Failure } from '../../core/failure';
 import { answersFor, startFitting, waysOf, type Fitting as Ready, type Way, type Wish } from '../../core/fit';
 import { downbeatsOf, hear, type Hearing } from '../../core/music';
 import { FIRST_LANES, partSeconds, showSeconds, startHistory, type Part, type Show, type Stretch } from '../../core/show';
-import { layParts, newPart, setHold, setRefit } from '../../core/show/edits';
+import { layParts, newPart, renameShow, setHold, setRefit } from '../../core/show/edits';
 import { memorySource } from '../../core/sound';
 import { composePiece } from '../../tests/pieces';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
 
 const mockCall = jest.fn();
-jest.mock('../workers', () => ({ asker: () => ({ call: mockCall }), listener: () => ({ call: mockCall }) }));
+jest.mock('../workers', () => ({ analyst: () => ({ call: mockCall }), listener: () => ({ call: mockCall }) }));
 jest.mock('../../engine/media/hearings', () => ({ keptHearing: async () => null }));
 jest.mock('../shows/records', () => ({
   START_PLACE: { now: 0, face: 'bed', zoom: 45, own: true, snap: true },
@@ -30,7 +30,7 @@ jest.mock('../sound/transport', () => ({
 import { useOpenShow } from '../open/store';
 import { queryClient } from '../queries';
 import { ask, askWish, beginEnd, closeFitting, dropEnd, layAnswer, listen, openFitting, refit, tryEnd, useFitting } from './fitting';
-import { followShow } from './following';
+import './following';
 import { hearPiece, stopHearing, useListening } from './hearings';
 import { ontoBeats } from './ontoBeats';
 import { moveStitch, removeStitch, sidesOf, toggleStitches } from './stitches';
@@ -179,19 +179,32 @@ describe('a woven part', () => {
   it('is fitted anew when the show’s length changes: when asked, or by itself', async () => {
     const { edit } = useOpenShow.getState();
     edit(setHold, { ids: 'all', seconds: 12 });
-    expect(await refit('song')).toBe(true);
+    expect(await refit('song')).toBe('done');
     expect(partSeconds(part())).toBeCloseTo(showSeconds(show()), 6);
     edit(setRefit, { id: 'song', self: true });
-    const end = followShow();
     edit(setHold, { ids: 'all', seconds: 9 });
     await until(useOpenShow, () => Math.abs(partSeconds(part()) - showSeconds(show())) < 1e-6);
-    end();
+  });
+
+  it('tries again where something else was edited while it was being fitted', async () => {
+    const { edit } = useOpenShow.getState();
+    edit(setRefit, { id: 'song', self: true });
+    let asked = 0;
+    mockCall.mockImplementation((name: string, details: Question) => {
+      // The first answer comes for a show that is no longer there.
+      if (name === 'fit' && (asked += 1) === 1) edit(renameShow, { title: 'Renamed meanwhile' });
+      return answer(name, details);
+    });
+    edit(setHold, { ids: 'all', seconds: 9 });
+    await until(useOpenShow, () => Math.abs(partSeconds(part()) - showSeconds(show())) < 1e-6);
+    expect(asked).toBe(2);
+    expect(show().title).toBe('Renamed meanwhile');
   });
 
   it('says so where it cannot be fitted as it was, and leaves it as it is', async () => {
     const before = show();
     mockCall.mockResolvedValueOnce({ answers: [], why: 'no' });
-    expect(await refit('song')).toBe(false);
+    expect(await refit('song')).toBe('none');
     expect(useOpenShow.getState().notice).toMatchObject({ kind: 'words' });
     expect(show()).toBe(before);
   });

@@ -1,11 +1,11 @@
-import { create } from 'zustand';
+import { latest, perSession, sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
 import { askedOf, layingOf, pieceOf, wantedSeconds, type Answer, type Asked, type Wish } from '../../core/fit';
 import type { Hearing } from '../../core/music';
 import type { Fitted, Part, Show } from '../../core/show';
 import { layFit, type LaidFit } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../open/store';
-import { asker } from '../workers';
+import { analyst } from '../workers';
 import { hearPiece } from './hearings';
 
 /** A part that is being fitted: what is asked for, and the answers to it. */
@@ -26,7 +26,7 @@ export interface Fitting {
   readonly failure: Failure | null;
 }
 
-export const useFitting = create<{ readonly fitting: Fitting | null }>()(() => ({ fitting: null }));
+export const useFitting = sessionStore<{ readonly fitting: Fitting | null }>(() => ({ fitting: null }));
 
 const get = () => useFitting.getState().fitting;
 const set = (change: Partial<Fitting>) => {
@@ -34,7 +34,9 @@ const set = (change: Partial<Fitting>) => {
   if (fitting) useFitting.setState({ fitting: { ...fitting, ...change } });
 };
 
-let turn = 0;
+/** The answers that are looked for, and the length near by at which something hides. */
+const answering = latest();
+const nearing = latest();
 
 export function partOf(show: Show | null, id: string): Part | null {
   return show?.parts.find((one) => one.id === id) ?? null;
@@ -42,7 +44,6 @@ export function partOf(show: Show | null, id: string): Part | null {
 
 /** Opens the fit for a part: with what it was fitted with, or with sensible starts. The piece is heard if it was not yet. */
 export function openFitting(show: Show, part: Part): void {
-  turn += 1;
   useFitting.setState({
     fitting: {
       part: part.id,
@@ -60,7 +61,8 @@ export function openFitting(show: Show, part: Part): void {
 }
 
 export function closeFitting(): void {
-  turn += 1;
+  answering().drop();
+  nearing().drop();
   useFitting.setState({ fitting: null });
 }
 
@@ -69,10 +71,10 @@ export async function listen(): Promise<void> {
   const [show, fitting] = [currentShow(), get()];
   const part = fitting && partOf(show, fitting.part);
   if (!show || !part) return;
-  const mine = (turn += 1);
+  const { counts } = answering().ask();
   set({ failure: null, solving: true });
   const heard = await hearPiece(show.media[part.media]!);
-  if (mine !== turn || !heard) return;
+  if (!counts() || !heard) return;
   set({ heard });
   await solve();
 }
@@ -93,32 +95,29 @@ async function solve(): Promise<void> {
   const [show, fitting] = [currentShow(), get()];
   const part = fitting && partOf(show, fitting.part);
   if (!show || !part || !fitting.heard) return;
-  const mine = (turn += 1);
-  nearby?.abort();
+  const { counts } = answering().ask();
+  nearing().drop();
   set({ solving: true });
   try {
     const asking = question(show, part, fitting.asked);
-    const { answers, why } = await asker().call('fit', { ...asking, only: null });
-    if (mine !== turn) return;
+    const { answers, why } = await analyst().call('fit', { ...asking, only: null });
+    if (!counts()) return;
     set({ answers, why, near: null, picked: 0, failure: null, solving: false });
-    await lookNearby(asking, answers, mine);
+    await lookNearby(asking, answers);
   } catch (error) {
-    if (mine === turn) set({ failure: failureOf(error), solving: false });
+    if (counts()) set({ failure: failureOf(error), solving: false });
   }
 }
 
-let nearby: AbortController | null = null;
-
 /** Where no weave hides, a length near it may have one that does. */
-async function lookNearby(asking: ReturnType<typeof question>, answers: readonly Answer[], mine: number): Promise<void> {
-  nearby?.abort();
+async function lookNearby(asking: ReturnType<typeof question>, answers: readonly Answer[]): Promise<void> {
   const weaves = answers.filter(({ way }) => way === 'weave');
   if (weaves.length === 0 || weaves.some(({ hiding }) => hiding === 'hidden')) return;
-  nearby = new AbortController();
-  const near = await asker()
-    .call('fitNear', asking, { signal: nearby.signal })
+  const { signal, counts } = nearing().ask();
+  const near = await analyst()
+    .call('fitNear', asking, { signal })
     .catch(() => null);
-  if (mine === turn) set({ near });
+  if (counts()) set({ near });
 }
 
 /** Changes what is asked for, and looks for answers anew. */
@@ -166,70 +165,70 @@ export function layAnswer(answer: Answer): void {
 async function bestOf(show: Show, part: Part, asked: Asked, way: Fitted['way'], quick = false): Promise<LaidFit | null> {
   const heard = await hearPiece(show.media[part.media]!);
   if (!heard) return null;
-  const { answers } = await asker().call('fit', { ...question(show, part, asked), only: way, quick });
+  const { answers } = await analyst().call('fit', { ...question(show, part, asked), only: way, quick });
   const [best] = answers;
   return best ? layingOf(show, part, best, asked, heard.ending.ring) : null;
 }
 
+/** What came of fitting a part anew: done; outdated, for the show was changed meanwhile; or there is no such fit, which is said. */
+export type Refitted = 'done' | 'outdated' | 'none';
+
 /** Fits a part anew, as it was fitted, to the show's present length or to another wish. Says so where that cannot be. */
-export async function refit(id: string, change: (asked: Asked) => Asked = (asked) => asked): Promise<boolean> {
+export async function refit(id: string, change: (asked: Asked) => Asked = (asked) => asked): Promise<Refitted> {
   const show = currentShow();
   const part = partOf(show, id);
-  if (!show || !part?.fit) return false;
+  if (!show || !part?.fit) return 'none';
   const { edit, notify } = useOpenShow.getState();
   try {
     const laid = await bestOf(show, part, change(askedOf(show, part)), part.fit.way);
     // Whatever was changed meanwhile counts: the answer is for a show that is no longer there.
-    if (currentShow() !== show) return false;
+    if (currentShow() !== show) return 'outdated';
     if (laid) edit(layFit, laid);
     else
       notify({
         kind: 'words',
         text: 'There is no such fit under these wishes. The music is as it was; open the fit to ask for something else.',
       });
-    return laid !== null;
+    return laid ? 'done' : 'none';
   } catch (error) {
+    if (currentShow() !== show) return 'outdated';
     notify({ kind: 'failure', failure: failureOf(error) });
-    return false;
+    return 'none';
   }
 }
 
-let trying: { readonly id: string; readonly end: number } | null = null;
-let busy = false;
-
-/** The latest end that a finger asked for, once. */
-function take(): { readonly id: string; readonly end: number } | null {
-  const now = trying;
-  trying = null;
-  return now;
-}
+/** The end of a fitted part under a finger: the latest place it asked for, and whether one is being solved. */
+const dragging = perSession(() => ({ held: false, busy: false, wanted: null as { readonly id: string; readonly end: number } | null }));
 
 /** The end of a fitted part follows a finger: it is solved while the finger moves, one length after the other, the latest first. */
 export async function tryEnd(id: string, end: number): Promise<void> {
-  trying = { id, end };
-  if (busy) return;
-  busy = true;
+  const drag = dragging();
+  drag.wanted = { id, end };
+  if (drag.busy) return;
+  drag.busy = true;
   try {
-    for (let now = take(); now; now = take()) {
+    while (drag.wanted) {
+      const now: { readonly id: string; readonly end: number } = drag.wanted;
+      drag.wanted = null;
       const laid = await laidTo(now.id, now.end, true);
-      if (laid && dragging) useOpenShow.getState().tryOut(layFit, laid);
+      if (laid && drag.held) useOpenShow.getState().tryOut(layFit, laid);
     }
   } catch {
     // The finger moves on; what cannot be solved shows nothing new.
   } finally {
-    busy = false;
+    drag.busy = false;
   }
 }
 
-let dragging = false;
 export function beginEnd(): void {
-  dragging = true;
+  dragging().held = true;
 }
 
 /** The finger has let go: the length it stood at is laid. */
 export async function dropEnd(id: string, end: number | null): Promise<void> {
-  dragging = false;
-  trying = null;
+  const drag = dragging();
+  drag.held = false;
+  drag.wanted = null;
   const { edit, endPreview, notify } = useOpenShow.getState();
   const show = currentShow();
   try {

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { create } from 'zustand';
-import { failureOf, type Failure } from '../../core/failure';
+import { latest, sessionStore } from '../open/session';
+import { Failure, failureOf } from '../../core/failure';
 import type { Hearing } from '../../core/music';
 import type { Grid, Media, MediaId } from '../../core/show';
 import { keptHearing } from '../../engine/media/hearings';
@@ -33,10 +33,10 @@ export interface Listening {
   readonly failure: Failure | null;
 }
 
-export const useListening = create<{ readonly listening: Listening | null }>()(() => ({ listening: null }));
+export const useListening = sessionStore<{ readonly listening: Listening | null }>(() => ({ listening: null }));
 
-let stop: AbortController | null = null;
-let turn = 0;
+/** One piece is heard at a time: the latest that was asked for. */
+const hearing = latest();
 
 /** Hears a piece, or gives what was heard before. Null where it was stopped or failed: `useListening` says which. */
 export async function hearPiece(media: Heard): Promise<Hearing | null> {
@@ -45,18 +45,16 @@ export async function hearPiece(media: Heard): Promise<Hearing | null> {
     queryClient.setQueryData([...keyOf(media)], known);
     return known;
   }
-  stop?.abort();
-  stop = new AbortController();
-  const mine = (turn += 1);
+  const { signal, counts } = hearing().ask();
   const say = (share: number, failure: Failure | null = null) => {
-    if (mine === turn) useListening.setState({ listening: { media: media.id, share, failure } });
+    if (counts()) useListening.setState({ listening: { media: media.id, share, failure } });
   };
   say(0);
   try {
     const details = { media: media.id, grid: media.grid ?? null };
-    const heard = await listener().call('hear', details, { signal: stop.signal, onProgress: (share) => say(share) });
+    const heard = await listener().call('hear', details, { signal, onProgress: (share) => say(share) });
     queryClient.setQueryData([...keyOf(media)], heard);
-    if (mine === turn) useListening.setState({ listening: null });
+    if (counts()) useListening.setState({ listening: null });
     return heard;
   } catch (error) {
     say(0, failureOf(error));
@@ -66,5 +64,7 @@ export async function hearPiece(media: Heard): Promise<Hearing | null> {
 
 /** Stops hearing; nothing of it stays. */
 export function stopHearing(): void {
-  stop?.abort();
+  const { listening } = useListening.getState();
+  hearing().drop();
+  if (listening) useListening.setState({ listening: { ...listening, share: 0, failure: new Failure('cancelled') } });
 }

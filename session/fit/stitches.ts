@@ -68,14 +68,15 @@ export function removeStitch(id: string, index: number): Promise<boolean> {
   ]);
 }
 
-function changed(id: string, index: number, avoid: (jump: Jump) => Jump[]): Promise<boolean> {
+async function changed(id: string, index: number, avoid: (jump: Jump) => Jump[]): Promise<boolean> {
   const show = currentShow();
   const part = partOf(show, id);
   const jumps = show && part ? stitchesOfPart(show, part) : [];
   const jump = jumps[index];
-  if (!jump) return Promise.resolve(false);
-  return refit(id, (asked) => ({
+  if (!jump) return false;
+  const came = await refit(id, (asked) => ({
     ...asked,
     wish: { ...asked.wish, avoid: [...asked.wish.avoid, ...avoid(jump)], hold: others(jumps, index) },
   }));
+  return came === 'done';
 }

@@ -1,5 +1,5 @@
 import { failureOf, type Failure } from '../../core/failure';
-import type { History } from '../../core/show';
+import { nothingWritten, type History, type Written } from '../../core/show';
 import { keepUnsaved, savePlace, saveRecord, type Place } from '../shows/records';
 
 export type SaveState =
@@ -12,7 +12,7 @@ const PAUSE = 200;
 const RETRY = 5_000;
 
 /**
- * Writes every edit: the first at once, the following together a moment later, all at once when the page hides. Writes
+ * Writes every edit of one show: the first at once, the following together a moment later, all at once when the page hides. Writes
  * never overlap and never go back in time.
  */
 export class Autosave {
@@ -22,18 +22,40 @@ export class Autosave {
   private running: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private retrying = false;
+  private readonly quiet: () => void;
 
-  constructor(private readonly say: (state: SaveState) => void) {
-    if (typeof document === 'undefined') return;
+  /** @param written what of the show lies on the disk; the saves keep it up to date. */
+  constructor(
+    private readonly say: (state: SaveState) => void,
+    private readonly written: Written = nothingWritten(),
+  ) {
+    const page = typeof document === 'undefined' ? null : document;
     const hurry = () => {
       this.keep();
       void this.flush();
     };
-    document.addEventListener('visibilitychange', () => {
+    const hidden = () => {
       if (document.visibilityState === 'hidden') hurry();
-    });
-    window.addEventListener('pagehide', hurry);
+    };
+    page?.addEventListener('visibilitychange', hidden);
+    if (page) window.addEventListener('pagehide', hurry);
+    this.quiet = () => {
+      page?.removeEventListener('visibilitychange', hidden);
+      if (page) window.removeEventListener('pagehide', hurry);
+    };
   }
+
+  /**
+   * The show is left: writes what waits, then listens no more. What the disk refuses is tried for as long as the page lives, and lies in the
+   * lifeboat meanwhile.
+   */
+  async close(): Promise<void> {
+    await this.flush();
+    if (!this.waiting) this.quiet();
+    else this.closing = true;
+  }
+
+  private closing = false;
 
   show(history: History, place: Place): void {
     this.waiting = { history, place };
@@ -94,8 +116,9 @@ export class Autosave {
       if (waiting) {
         const at = Date.now();
         askToStay();
-        await saveRecord(waiting.history, waiting.place, at);
+        await saveRecord(waiting.history, waiting.place, at, this.written);
         if (!this.waiting) this.say({ status: 'saved', at });
+        if (this.closing && !this.waiting) this.quiet();
       } else if (waitingPlace) {
         await savePlace(waitingPlace.id, waitingPlace.place);
       }

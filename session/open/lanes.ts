@@ -1,11 +1,11 @@
-import { create } from 'zustand';
+import { sessionStore } from './session';
 import { lanesOf, type Lane, type LaneKind, type Show } from '../../core/show';
 import { addLane } from '../../core/show/edits';
 import { newId } from '../ids';
 import { useOpenShow } from './store';
 
 /** The lane of each kind that is recorded on and that sounds are brought to; the first of its kind where nothing is said. */
-export const useLaneInUse = create<{ readonly [K in LaneKind]?: string }>()(() => ({}));
+export const useLaneInUse = sessionStore<{ readonly [K in LaneKind]?: string }>(() => ({}));
 
 /** The lane that something of a kind comes to. */
 export function laneFor<K extends LaneKind>(show: Show, kind: K): Lane & { readonly kind: K } {

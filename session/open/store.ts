@@ -1,12 +1,13 @@
 import { create } from 'zustand';
 import type { Failure } from '../../core/failure';
 import { failureOf } from '../../core/failure';
-import { perform, redo, undo, type History, type Part, type Show } from '../../core/show';
+import { nothingWritten, perform, redo, undo, type History, type Part, type Show } from '../../core/show';
 import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
 import { openRecord, type Place, START_PLACE } from '../shows/records';
 import { Autosave, type SaveState } from './autosave';
 import { holdShow } from '../lock';
+import { beginSession, perSession, sessionNow, type OpenSession } from './session';
 
 /** One or several parts or pictures, or the own sound of a clip (by the clip's name). */
 export type Chosen =
@@ -33,8 +34,6 @@ interface OpenStore {
   /** A sentence about what just happened, with what can be done about it. */
   readonly notice: Notice | null;
 
-  open(id: string): Promise<void>;
-  close(): Promise<void>;
   edit<Details>(edit: Edit<Details>, details: Details): void;
   /** Shows what an edit would do, while a finger moves. `edit` or `endPreview` ends it. */
   tryOut<Details>(edit: Edit<Details>, details: Details): void;
@@ -52,30 +51,101 @@ interface OpenStore {
 
 export type Notice = { readonly kind: 'failure'; readonly failure: Failure } | { readonly kind: 'words'; readonly text: string };
 
-/** Where the sheet stands; the transport owns it and asks for saving through `place`. */
-let now = START_PLACE.now;
-let release: (() => void) | null = null;
-let turn = 0;
+/** Where the sheet stands, what of the show lies on the disk, and its last save once it is left. */
+const desk = perSession(() => ({ now: START_PLACE.now, written: nothingWritten(), last: Promise.resolve() }));
 
-const autosave = new Autosave((saved) => useOpenShow.setState({ saved }));
+/** What writes the show down, from the first change of it on. */
+const autosave = perSession((session) => {
+  const own = desk();
+  const saves = new Autosave((saved) => {
+    if (!session.over) useOpenShow.setState({ saved });
+  }, own.written);
+  session.onEnd(() => (own.last = saves.close()));
+  return saves;
+});
 
 /** Writes what waits to be written; settles when it is on disk or has failed. */
-export const flushShow = (): Promise<void> => autosave.flush();
+export const flushShow = (): Promise<void> => autosave().flush();
 
 /** Moves the remembered place; called by the transport when the now line comes to rest. */
 export function rememberNow(moment: number): void {
-  now = moment;
+  desk().now = moment;
   const { state } = useOpenShow.getState();
-  if (state.status === 'open' && state.mayEdit) autosave.place(state.history.show.id, placeOf());
+  if (state.status === 'open' && state.mayEdit) autosave().place(state.history.show.id, placeOf());
 }
 
 export function rememberedNow(): number {
-  return now;
+  return desk().now;
 }
 
 function placeOf(): Place {
   const { face, zoom, own, snap } = useOpenShow.getState();
-  return { now, face, zoom, own, snap };
+  return { now: desk().now, face, zoom, own, snap };
+}
+
+/** What is shown of a show before anything is known of it. */
+const CLOSED = {
+  state: { status: 'none' },
+  preview: null,
+  saved: { status: 'saved', at: 0 },
+  chosen: null,
+  face: START_PLACE.face,
+  zoom: START_PLACE.zoom,
+  own: START_PLACE.own,
+  snap: START_PLACE.snap,
+  several: false,
+  notice: null,
+} as const satisfies Partial<OpenStore>;
+
+/** Opens a show in this tab; what was open is left first. Gives the session that it is open in, for `leaveShow`. */
+export function openShow(id: string): OpenSession {
+  const { session, left } = beginSession();
+  const set = (change: Partial<OpenStore>) => {
+    if (!session.over) useOpenShow.setState(change);
+  };
+  session.onEnd(() => useOpenShow.setState(CLOSED));
+  set({ ...CLOSED, state: { status: 'opening' } });
+
+  const load = async (mayEdit: boolean) => {
+    try {
+      const { history, place, savedAt, written } = await openRecord(id);
+      if (session.over) return;
+      Object.assign(desk(), { now: place.now, written });
+      const { face, zoom, own, snap } = place;
+      const shown = { face, zoom, own, snap, chosen: null, several: false };
+      set({ state: { status: 'open', history, mayEdit }, saved: { status: 'saved', at: savedAt }, ...shown });
+    } catch (error) {
+      set({ state: { status: 'failed', failure: failureOf(error) } });
+    }
+  };
+
+  void (async () => {
+    // What was left may be this very show, with its last save still on its way.
+    await left;
+    await load(false);
+    if (session.over) return;
+    let waited = false;
+    const release = holdShow(id, (mayEdit) => {
+      if (session.over) return;
+      // Whoever gets the show from another tab reads it anew: the other tab has changed it.
+      const { state } = useOpenShow.getState();
+      if (mayEdit && waited) void load(true);
+      else if (state.status === 'open') set({ state: { ...state, mayEdit } });
+      waited = !mayEdit;
+    });
+    const own = desk();
+    session.onEnd(async () => {
+      await own.last;
+      release();
+    });
+  })();
+  return session;
+}
+
+/** Leaves a show; one that was opened meanwhile stays. Settles when the last save is done. */
+export async function leaveShow(session: OpenSession): Promise<void> {
+  if (sessionNow() === session) beginSession();
+  await session.dispose();
 }
 
 /** The show that is open in this tab: the one place where it changes. */
@@ -93,66 +163,11 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
       return;
     }
     set({ state: { ...state, history }, preview: null, chosen: stillThere(get().chosen, history.show) });
-    autosave.show(history, placeOf());
-  };
-
-  const load = async (id: string, mine: number, mayEdit: boolean) => {
-    try {
-      const { history, place, savedAt } = await openRecord(id);
-      if (mine !== turn) return;
-      now = place.now;
-      set({
-        state: { status: 'open', history, mayEdit },
-        saved: { status: 'saved', at: savedAt },
-        face: place.face,
-        zoom: place.zoom,
-        own: place.own,
-        snap: place.snap,
-        chosen: null,
-        several: false,
-      });
-    } catch (error) {
-      if (mine === turn) set({ state: { status: 'failed', failure: failureOf(error) } });
-    }
+    autosave().show(history, placeOf());
   };
 
   return {
-    state: { status: 'none' },
-    preview: null,
-    saved: { status: 'saved', at: 0 },
-    chosen: null,
-    face: START_PLACE.face,
-    zoom: START_PLACE.zoom,
-    own: START_PLACE.own,
-    snap: START_PLACE.snap,
-    several: false,
-    notice: null,
-
-    async open(id) {
-      const mine = (turn += 1);
-      release?.();
-      set({ state: { status: 'opening' }, preview: null, notice: null, chosen: null });
-      await load(id, mine, false);
-      if (mine !== turn) return;
-      let waited = false;
-      release = holdShow(id, (mayEdit) => {
-        if (mine !== turn) return;
-        // Whoever gets the show from another tab reads it anew: the other tab has changed it.
-        const { state } = get();
-        if (mayEdit && waited) void load(id, mine, true);
-        else if (state.status === 'open') set({ state: { ...state, mayEdit } });
-        waited = !mayEdit;
-      });
-    },
-
-    async close() {
-      turn += 1;
-      await autosave.flush();
-      release?.();
-      release = null;
-      set({ state: { status: 'none' }, chosen: null, notice: null });
-    },
-
+    ...CLOSED,
     edit: (edit, details) => turnTo((history) => perform(history, edit, details)),
     tryOut(edit, details) {
       const { state } = get();
@@ -164,19 +179,19 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     choose: (chosen) => set(chosen ? { chosen } : { chosen, several: false }),
     setFace(face) {
       set({ face, chosen: null, several: false });
-      rememberNow(now);
+      rememberNow(desk().now);
     },
     setZoom(zoom) {
       set({ zoom });
-      rememberNow(now);
+      rememberNow(desk().now);
     },
     showOwn(own) {
       set({ own });
-      rememberNow(now);
+      rememberNow(desk().now);
     },
     setSnap(snap) {
       set({ snap });
-      rememberNow(now);
+      rememberNow(desk().now);
     },
     chooseSeveral: (several) => set({ several }),
     notify: (notice) => set({ notice }),

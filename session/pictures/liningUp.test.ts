@@ -3,7 +3,7 @@ import { startHistory, type Show } from '../../core/show';
 import { showOf, soundMedia, withClip } from '../../tests/shows';
 
 const mockCall = jest.fn();
-jest.mock('../workers', () => ({ worker: () => ({ call: mockCall }), listener: () => ({ call: mockCall }) }));
+jest.mock('../workers', () => ({ measurer: () => ({ call: mockCall }), listener: () => ({ call: mockCall }) }));
 jest.mock('../shows/records', () => ({
   START_PLACE: { now: 0, face: 'bed', zoom: 45, own: true },
   openRecord: jest.fn(),

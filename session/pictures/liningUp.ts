@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { latest, sessionStore } from '../open/session';
 import type { Failure } from '../../core/failure';
 import { failureOf } from '../../core/failure';
 import type { Media, Show } from '../../core/show';
@@ -7,7 +7,7 @@ import type { Alignment } from '../../core/sound';
 import { newId } from '../ids';
 import { takeSoundFile } from '../library';
 import { currentShow, useOpenShow } from '../open/store';
-import { worker } from '../workers';
+import { measurer } from '../workers';
 
 /** Lining up a recording with a clip: from choosing it to accepting where it lies. */
 export type LiningUp =
@@ -25,22 +25,22 @@ export type LiningUp =
     }
   | { readonly status: 'failed'; readonly clip: string; readonly failure: Failure };
 
-export const useLiningUp = create<{ lining: LiningUp }>()(() => ({ lining: { status: 'off' } }));
+export const useLiningUp = sessionStore<{ lining: LiningUp }>(() => ({ lining: { status: 'off' } }));
 
 const set = (lining: LiningUp) => useLiningUp.setState({ lining });
-let turn = 0;
+const comparing = latest();
 
 export function startLiningUp(clip: string): void {
-  turn += 1;
+  comparing().drop();
   set({ status: 'choosing', clip });
 }
 
 /** Takes a file in and compares it with the clip. */
 export async function lineUpFile(clip: string, file: File): Promise<void> {
-  const mine = (turn += 1);
+  const { counts } = comparing().ask();
   set({ status: 'taking', clip });
   const media = await takeSoundFile(file);
-  if (mine !== turn) return;
+  if (!counts()) return;
   if (media) await lineUp(clip, media);
   else set({ status: 'choosing', clip });
 }
@@ -49,14 +49,14 @@ export async function lineUpFile(clip: string, file: File): Promise<void> {
 export async function lineUp(clip: string, media: Media): Promise<void> {
   const picture = currentShow()?.pictures.find((one) => one.id === clip);
   if (picture?.kind !== 'clip') return;
-  const mine = (turn += 1);
-  const say = (share: number) => (mine === turn ? set({ status: 'comparing', clip, media, share }) : undefined);
+  const { counts, signal } = comparing().ask();
+  const say = (share: number) => (counts() ? set({ status: 'comparing', clip, media, share }) : undefined);
   say(0);
   try {
-    const alignment = await worker().call('align', { first: picture.media, second: media.id }, { onProgress: say });
-    if (mine === turn) set({ status: 'found', clip, media, alignment, offset: alignment?.offset ?? 0 });
+    const alignment = await measurer().call('align', { first: picture.media, second: media.id }, { signal, onProgress: say });
+    if (counts()) set({ status: 'found', clip, media, alignment, offset: alignment?.offset ?? 0 });
   } catch (error) {
-    if (mine === turn) set({ status: 'failed', clip, failure: failureOf(error) });
+    if (counts()) set({ status: 'failed', clip, failure: failureOf(error) });
   }
 }
 
@@ -84,6 +84,6 @@ export function acceptLiningUp(): void {
 }
 
 export function dropLiningUp(): void {
-  turn += 1;
+  comparing().drop();
   set({ status: 'off' });
 }

@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { eachSession, perSession, sessionStore } from '../open/session';
 import { showSeconds } from '../../core/show';
 import { tapAlong } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../open/store';
@@ -8,7 +8,7 @@ import { pause, playOn, useTransport } from '../sound/transport';
 export type Tapping =
   { readonly status: 'off' } | { readonly status: 'tapping' | 'done'; readonly from: number; readonly taps: readonly number[] };
 
-export const useTapping = create<{ tapping: Tapping }>()(() => ({ tapping: { status: 'off' } }));
+export const useTapping = sessionStore<{ tapping: Tapping }>(() => ({ tapping: { status: 'off' } }));
 
 const set = (tapping: Tapping) => useTapping.setState({ tapping });
 
@@ -17,7 +17,8 @@ const BOUNCE = 0.15;
 
 /** While tapping, the picture on screen is drawn as far as this beyond the now line, and further in time, seconds. */
 const WAITS = 5;
-let waits = 0;
+/** Until when it is drawn to last. */
+const waiting = perSession(() => ({ until: 0 }));
 
 /** Draws the show as the taps would make it. While tapping, the picture on screen waits for its tap. */
 function preview(): void {
@@ -25,8 +26,8 @@ function preview(): void {
   const show = currentShow();
   if (tapping.status === 'off' || !show) return;
   const { from, taps } = tapping;
-  waits = useTransport.getState().now + WAITS;
-  useOpenShow.getState().tryOut(tapAlong, { from, taps: tapping.status === 'tapping' ? [...taps, waits] : taps });
+  const until = (waiting().until = useTransport.getState().now + WAITS);
+  useOpenShow.getState().tryOut(tapAlong, { from, taps: tapping.status === 'tapping' ? [...taps, until] : taps });
 }
 
 /** Starts playing from the now line and waits for taps. */
@@ -90,12 +91,12 @@ export function dropTapping(): void {
   useOpenShow.getState().endPreview();
 }
 
-// The picture on screen goes on waiting.
-useTransport.subscribe(({ now }) => {
-  if (useTapping.getState().tapping.status === 'tapping' && now > waits - 1) preview();
-});
-
-// The bed came to its end, or somebody paused: the taps so far wait to be used.
-useTransport.subscribe(({ playing }, before) => {
-  if (playing.kind === 'nothing' && before.playing.kind === 'show') stopTapping();
+// The picture on screen goes on waiting. Where the bed came to its end, or somebody paused, the taps so far wait to be used.
+eachSession((session) => {
+  session.onEnd(
+    useTransport.subscribe(({ now, playing }, before) => {
+      if (useTapping.getState().tapping.status === 'tapping' && now > waiting().until - 1) preview();
+      if (playing.kind === 'nothing' && before.playing.kind === 'show') stopTapping();
+    }),
+  );
 });

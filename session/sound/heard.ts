@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { eachSession, perSession, sessionStore, type OpenSession } from '../open/session';
 import { failureOf } from '../../core/failure';
 import { needsHearing, NOTHING_HEARD, type Heard } from '../../core/level';
 import type { MediaId, Show } from '../../core/show';
@@ -7,9 +7,14 @@ import { report, useOpenShow } from '../open/store';
 import { listener } from '../workers';
 
 /** What is known by listening of the sounds of the open show: where somebody speaks, how loud they are. Grows as it is found out. */
-export const useHeard = create<{ readonly heard: Heard }>()(() => ({ heard: NOTHING_HEARD }));
+export const useHeard = sessionStore<{ readonly heard: Heard }>(() => ({ heard: NOTHING_HEARD }));
 
-const asked = new Map<MediaId, Promise<void>>();
+/** What was asked, and one sound after the other: the shortest wait for the first dips. */
+const profiles = perSession((session) => ({
+  session,
+  asked: new Map<MediaId, Promise<void>>(),
+  queue: Promise.resolve() as Promise<unknown>,
+}));
 
 function add(media: MediaId, profile: Profile): void {
   useHeard.setState(({ heard }) => ({ heard: new Map(heard).set(media, profile) }));
@@ -23,9 +28,11 @@ const TRIES = 3;
  * Listens to a stored sound in the worker. A browser's file now and then does not open while another worker has it; the question is then
  * asked again, so that nothing waits for ever.
  */
-async function listenTo(media: MediaId): Promise<Profile> {
+async function listenTo(media: MediaId, session: OpenSession): Promise<Profile> {
   for (let turn = 1; ; turn += 1) {
     const stop = new AbortController();
+    const leave = () => stop.abort();
+    session.signal.addEventListener('abort', leave);
     let timer = setTimeout(() => stop.abort(), PATIENCE);
     const moved = () => {
       clearTimeout(timer);
@@ -34,47 +41,59 @@ async function listenTo(media: MediaId): Promise<Profile> {
     try {
       return await listener().call('profile', { media }, { signal: stop.signal, onProgress: moved });
     } catch (error) {
-      if (!stop.signal.aborted || turn === TRIES) throw error;
+      if (!stop.signal.aborted || session.over || turn === TRIES) throw error;
     } finally {
       clearTimeout(timer);
+      session.signal.removeEventListener('abort', leave);
     }
   }
 }
 
-/** One sound after the other: the shortest wait for the first dips. */
-let queue: Promise<unknown> = Promise.resolve();
-
 function ask(media: MediaId): Promise<void> {
-  const known = asked.get(media);
+  const own = profiles();
+  const known = own.asked.get(media);
   if (known) return known;
-  const asking = queue
-    .then(() => listenTo(media))
-    .then((profile) => add(media, profile))
+  const { session } = own;
+  const asking = own.queue
+    .then(() => (session.over ? null : listenTo(media, session)))
+    .then((profile) => (profile && !session.over ? add(media, profile) : undefined))
     .catch((error: unknown) => {
       // Asked again when the show needs it next: the file may be brought in meanwhile.
-      asked.delete(media);
-      const { code } = failureOf(error);
-      if (code !== 'media.missing') report(error);
+      own.asked.delete(media);
+      throw error;
     });
-  queue = asking;
-  asked.set(media, asking);
+  own.queue = asking.catch(() => undefined);
+  own.asked.set(media, asking);
   return asking;
+}
+
+/** A failure of listening that is told; a missing file is told elsewhere, and what was left is nobody's any more. */
+function tell(error: unknown): void {
+  const { code } = failureOf(error);
+  if (code !== 'media.missing' && code !== 'cancelled') report(error);
 }
 
 /** What is known now. */
 export const heardNow = (): Heard => useHeard.getState().heard;
 
-/** What is known once everything that the show's dips need was listened to. */
+/**
+ * What is known once everything that the show's dips need was listened to. @throws Failure where a sound could not be: what is made without
+ * its dips would not be the show.
+ */
 export async function heardFor(show: Show): Promise<Heard> {
   await Promise.all([...new Set(needsHearing(show).map((part) => part.media))].map(ask));
   return heardNow();
 }
 
 // Whatever is done to the show: what its dips need is listened to at once.
-let last: Show | null = null;
-useOpenShow.subscribe(({ state }) => {
-  const show = state.status === 'open' ? state.history.show : null;
-  if (show === last) return;
-  last = show;
-  if (show) void heardFor(show);
+eachSession((session) => {
+  let last: Show | null = null;
+  session.onEnd(
+    useOpenShow.subscribe(({ state }) => {
+      const show = state.status === 'open' ? state.history.show : null;
+      if (show === last) return;
+      last = show;
+      if (show) void heardFor(show).catch(tell);
+    }),
+  );
 });

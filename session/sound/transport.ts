@@ -1,10 +1,10 @@
-import { create } from 'zustand';
+import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { Failure, failureOf } from '../../core/failure';
 import { planShow, planSpans, type Plan } from '../../core/mix';
 import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
 import { clamp, framesOf } from '../../core/units';
-import { startMixing } from '../../engine/mix/mix.client';
-import { Player } from '../../engine/output/player';
+import { startPlaying } from '../../engine/play/play.client';
+import { Player } from '../../engine/play/player';
 import { heardNow, useHeard } from './heard';
 import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
 
@@ -22,28 +22,40 @@ interface Transport {
   readonly playing: Playing;
 }
 
-export const useTransport = create<Transport>()(() => ({ now: 0, playing: { kind: 'nothing' } }));
+export const useTransport = sessionStore<Transport>(() => ({ now: 0, playing: { kind: 'nothing' } }));
 
-/** Somebody records and wants to hear nothing. */
-let silent = false;
+/** What plays the open show: made at the first sound, closed when the show is left. */
+const playing = perSession((session) => {
+  const own = {
+    /** Somebody records and wants to hear nothing. */
+    silent: false,
+    player: null as Player | null,
+    frame: 0,
+  };
+  session.onEnd(() => {
+    cancelAnimationFrame(own.frame);
+    return own.player?.close();
+  });
+  return own;
+});
 
 /** The plan of a show with all that is known of its sounds. */
 function planOf(show: Show): Plan {
   const plan = planShow(show, heardNow());
-  return silent ? { ...plan, parts: [] } : plan;
+  return playing().silent ? { ...plan, parts: [] } : plan;
 }
 
-let player: Player | null = null;
-let frame = 0;
-
 function output(): Player {
-  return (player ??= new Player(startMixing(), {
+  const own = playing();
+  const session = sessionNow();
+  return (own.player ??= new Player(startPlaying(), {
     ended: () => {
-      const { playing } = useTransport.getState();
+      if (session.over) return;
       const show = currentShow();
-      rest(playing.kind === 'show' && show ? showSeconds(show) : undefined);
+      rest(useTransport.getState().playing.kind === 'show' && show ? showSeconds(show) : undefined);
     },
     failed: (failure) => {
+      if (session.over) return;
       rest();
       report(failure);
     },
@@ -52,27 +64,31 @@ function output(): Player {
 
 /** Follows the audio clock, once a picture of the screen. */
 function follow(): void {
-  cancelAnimationFrame(frame);
-  frame = requestAnimationFrame(() => {
-    const position = player?.position() ?? null;
-    if (useTransport.getState().playing.kind === 'show' && position !== null) useTransport.setState({ now: position });
-    if (useTransport.getState().playing.kind !== 'nothing') follow();
+  const own = playing();
+  cancelAnimationFrame(own.frame);
+  own.frame = requestAnimationFrame(() => {
+    const position = own.player?.position() ?? null;
+    const { kind } = useTransport.getState().playing;
+    if (kind === 'show' && position !== null) useTransport.setState({ now: position });
+    if (kind !== 'nothing') follow();
   });
 }
 
 function rest(at?: number): void {
-  silent = false;
-  cancelAnimationFrame(frame);
+  playing().silent = false;
+  cancelAnimationFrame(playing().frame);
   useTransport.setState((state) => ({ playing: { kind: 'nothing' }, now: at ?? state.now }));
   rememberNow(useTransport.getState().now);
 }
 
-async function start(plan: Plan, from: number, playing: Playing): Promise<void> {
-  useTransport.setState({ playing });
+async function start(plan: Plan, from: number, what: Playing): Promise<void> {
+  const session = sessionNow();
+  useTransport.setState({ playing: what });
   try {
     await output().play(plan, from);
-    follow();
+    if (!session.over) follow();
   } catch (error) {
+    if (session.over) return;
     rest();
     if (failureOf(error).code !== 'cancelled') report(error);
   }
@@ -95,7 +111,7 @@ export function playShow(): void {
 }
 
 export function pause(): void {
-  player?.stop();
+  playing().player?.stop();
   rest();
 }
 
@@ -121,7 +137,7 @@ export function audioClock(): AudioContext {
 export async function playToRecord(from: number, bed: boolean): Promise<number> {
   const show = currentShow();
   if (!show) throw new Failure('show.missing');
-  silent = !bed;
+  playing().silent = !bed;
   useTransport.setState({ now: from });
   await start(planOf(show), from, { kind: 'show' });
   const clock = output().clockOf(from);
@@ -131,15 +147,15 @@ export async function playToRecord(from: number, bed: boolean): Promise<number> 
 
 /** Plays one piece on its own from its start, or stops it. */
 export function toggleSound(media: Media): void {
-  const { playing } = useTransport.getState();
-  if (playing.kind === 'sound' && playing.media === media.id) pause();
+  const { playing: now } = useTransport.getState();
+  if (now.kind === 'sound' && now.media === media.id) pause();
   else void start(planSpans(media.id, media.seconds, [{ from: 0, to: media.seconds, join: 0 }]), 0, { kind: 'sound', media: media.id });
 }
 
 /** Plays a stretch [from, to) of a show, or stops it where it plays already. `name` tells one stretch from another. */
 export function toggleStretch(name: string, show: Show, from: number, to: number): void {
-  const { playing } = useTransport.getState();
-  if (playing.kind === 'stretch' && playing.name === name) {
+  const { playing: now } = useTransport.getState();
+  if (now.kind === 'stretch' && now.name === name) {
     pause();
     return;
   }
@@ -155,7 +171,7 @@ export function playPlan(name: string, plan: Plan, from: number): void {
 
 /** Seconds of the plan that are heard right now; null while nothing plays. */
 export function planPosition(): number | null {
-  return player?.position() ?? null;
+  return playing().player?.position() ?? null;
 }
 
 /** How far down the now line can go: to the end of the pictures or of the bed, whichever is later. */
@@ -169,9 +185,9 @@ export function seek(moment: number): void {
   const show = currentShow();
   if (!show) return;
   const now = clamp(moment, 0, reach(show));
-  const { playing } = useTransport.getState();
+  const { kind } = useTransport.getState().playing;
   useTransport.setState({ now });
-  if (playing.kind === 'show') void start(planOf(show), now, { kind: 'show' });
+  if (kind === 'show') void start(planOf(show), now, { kind: 'show' });
   else rememberNow(now);
 }
 
@@ -181,29 +197,29 @@ export function scrubTo(moment: number): void {
   seek(moment);
 }
 
-// A newly opened show brings its place; an edit while playing is heard at once.
-let last: Show | null = null;
-useOpenShow.subscribe(({ state }) => {
-  const show = state.status === 'open' ? state.history.show : null;
-  if (show === last) return;
-  const opened = show !== null && show.id !== last?.id;
-  last = show;
-  if (!show || opened) {
-    if (useTransport.getState().playing.kind !== 'nothing') pause();
-    useTransport.setState({ now: show ? clamp(rememberedNow(), 0, reach(show)) : 0 });
-    return;
-  }
-  const { playing, now } = useTransport.getState();
-  const furthest = reach(show);
-  if (now > furthest) useTransport.setState({ now: furthest });
-  if (playing.kind === 'show') {
-    if (show.pictures.length === 0) pause();
-    else void output().update(planOf(show));
-  }
-});
-
-// Where somebody speaks was found out while the show plays: its dips are heard from then on.
-useHeard.subscribe(() => {
-  const show = currentShow();
-  if (show && useTransport.getState().playing.kind === 'show') void output().update(planOf(show));
+// A newly opened show brings its place; an edit while playing is heard at once, and so is what was found out about speech meanwhile.
+eachSession((session) => {
+  let last: Show | null = null;
+  const heardAnew = () => {
+    const show = currentShow();
+    if (show && useTransport.getState().playing.kind === 'show') void output().update(planOf(show));
+  };
+  session.onEnd(
+    useOpenShow.subscribe(({ state }) => {
+      const show = state.status === 'open' ? state.history.show : null;
+      if (show === last) return;
+      const opened = show !== null && show.id !== last?.id;
+      last = show;
+      if (!show || opened) {
+        if (useTransport.getState().playing.kind !== 'nothing') pause();
+        useTransport.setState({ now: show ? clamp(rememberedNow(), 0, reach(show)) : 0 });
+        return;
+      }
+      const furthest = reach(show);
+      if (useTransport.getState().now > furthest) useTransport.setState({ now: furthest });
+      if (show.pictures.length === 0 && useTransport.getState().playing.kind === 'show') pause();
+      else heardAnew();
+    }),
+  );
+  session.onEnd(useHeard.subscribe(heardAnew));
 });

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { planShow } from '../../core/mix';
 import type { Show } from '../../core/show';
 import { useHeard } from './heard';
-import { worker } from '../workers';
+import { measurer } from '../workers';
 
 /** Quiet time after the last edit before the whole show is measured, ms. */
 const REST = 700;
@@ -28,7 +28,7 @@ export function useLoudness(show: Show) {
     enabled: plan.frames > 0 && plan.parts.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    queryFn: ({ signal }) => worker().call('measure', { plan }, { signal }),
+    queryFn: ({ signal }) => measurer().call('measure', { plan }, { signal }),
   });
   return { ...query, stale: rested !== show || query.isFetching };
 }

@@ -3,7 +3,7 @@ import { Failure } from '../../core/failure';
 import type { MediaId } from '../../core/show';
 import { unpackPeaks, type Peaks } from '../../core/sound';
 import { fileAt, places, type PictureSize } from '../../engine/media/folders';
-import { asker } from '../workers';
+import { analyst } from '../workers';
 import type { SoundFacts } from '../../engine/media/facts';
 
 /** Overview of a sound, by content. */
@@ -30,7 +30,7 @@ export function useCloseUp(media: MediaId, starts: Float64Array | null, seconds:
     queryKey: ['close up', media, places, seconds],
     enabled: starts !== null,
     gcTime: 30_000,
-    queryFn: ({ signal }) => asker().call('closeUp', { media, starts: starts!, seconds }, { signal }),
+    queryFn: ({ signal }) => analyst().call('closeUp', { media, starts: starts!, seconds }, { signal }),
   });
 }
 

@@ -2,9 +2,15 @@ import { Failure, failureOf } from '../../core/failure';
 import type { Scene } from '../../core/stage';
 import { startStage, type StageClient } from '../../engine/stage/stage.client';
 import type { PaintedLayer } from '../../engine/stage/stage.protocol';
+import { perSession } from '../open/session';
 import { report } from '../open/store';
 
-let client: StageClient | null = null;
+/** The worker that paints; it ends with the show, and the canvases that it was given with it. */
+const painter = perSession((session): StageClient => {
+  const client = startStage();
+  session.onEnd(() => client.close());
+  return client;
+});
 
 /** A canvas on the page that the stage's worker paints. */
 export interface StageView {
@@ -27,7 +33,7 @@ export function openStage(canvas: HTMLCanvasElement, font: string | null, events
     report(new Failure('stage.missing'));
     return { size: () => undefined, scene: () => undefined, paint: () => undefined };
   }
-  const stage = (client ??= startStage());
+  const stage = painter();
   const offscreen = canvas.transferControlToOffscreen();
   const fail = (error: unknown) => (failureOf(error).code === 'cancelled' ? undefined : report(error));
   void stage.call('attach', { canvas: offscreen, font }, { transfer: [offscreen] }).catch(fail);

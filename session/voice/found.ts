@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { failureOf } from '../../core/failure';
 import { LIMITS, type Media } from '../../core/show';
 import { addTake, layNarration } from '../../core/show/edits';
@@ -11,10 +11,10 @@ import { markOffered } from '../shows/tidy';
 import { listener } from '../workers';
 
 /** Recordings of the open show that were left behind when a page ended. */
-export const useFound = create<{ readonly found: readonly Found[] }>()(() => ({ found: [] }));
+export const useFound = sessionStore<{ readonly found: readonly Found[] }>(() => ({ found: [] }));
 
-/** The recording that is under way or being kept in this page. */
-let busy: string | null = null;
+/** The recording that is being kept. */
+const keeping = perSession(() => ({ busy: null as string | null }));
 
 /** Recordings that were made for a show, and those whose own show is gone: they are offered to whoever is there. */
 async function recordingsFor(show: string, busy: string | null): Promise<Found[]> {
@@ -27,8 +27,10 @@ async function recordingsFor(show: string, busy: string | null): Promise<Found[]
 /** Looks for recordings that are in no show yet. */
 export async function lookForRecordings(): Promise<void> {
   const show = currentShow();
+  const session = sessionNow();
   try {
-    const found = show ? await recordingsFor(show.id, busy) : [];
+    const found = show ? await recordingsFor(show.id, keeping().busy) : [];
+    if (session.over) return;
     useFound.setState({ found });
     if (found.length > 0)
       await markOffered(
@@ -42,7 +44,8 @@ export async function lookForRecordings(): Promise<void> {
 
 /** Takes a recording into the show it was made for; it stays on the disk until the show that names it is saved. Says whether there was anything. */
 export async function keepRecording(id: string): Promise<boolean> {
-  busy = id;
+  const own = keeping();
+  own.busy = id;
   try {
     const show = currentShow();
     const [one] = show ? (await recordingsFor(show.id, null)).filter(({ about }) => about.id === id) : [];
@@ -56,7 +59,7 @@ export async function keepRecording(id: string): Promise<boolean> {
     if (useOpenShow.getState().saved.status === 'saved') await dropRecording(id);
     return true;
   } finally {
-    busy = null;
+    own.busy = null;
     await lookForRecordings();
   }
 }
@@ -101,11 +104,16 @@ function lay(about: About, media: Media): void {
   choose({ kind: 'parts', ids: [id] });
 }
 
-let opened: string | null = null;
-useOpenShow.subscribe(({ state }) => {
-  const id = state.status === 'open' && state.mayEdit ? state.history.show.id : null;
-  if (id === opened) return;
-  opened = id;
-  if (id) void lookForRecordings();
-  else useFound.setState({ found: [] });
+// Whoever may edit a show is offered what was left behind.
+eachSession((session) => {
+  let opened: string | null = null;
+  session.onEnd(
+    useOpenShow.subscribe(({ state }) => {
+      const id = state.status === 'open' && state.mayEdit ? state.history.show.id : null;
+      if (id === opened) return;
+      opened = id;
+      if (id) void lookForRecordings();
+      else useFound.setState({ found: [] });
+    }),
+  );
 });

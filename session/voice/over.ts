@@ -6,7 +6,7 @@ import type { Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../open/store';
 import { useRested } from '../sound/useLoudness';
-import { worker } from '../workers';
+import { measurer } from '../workers';
 import { heardFor, useHeard } from '../sound/heard';
 
 /** How far the voice stands above all else along the show, measured in a worker in the sound as it is mixed. */
@@ -19,7 +19,7 @@ export function useOver(show: Show) {
     enabled: stems.said.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    queryFn: ({ signal }): Promise<Over[]> => worker().call('over', { stems }, { signal }),
+    queryFn: ({ signal }): Promise<Over[]> => measurer().call('over', { stems }, { signal }),
   });
   const readings = stems.said.length > 0 ? (query.data ?? null) : null;
   const least = useMemo(() => (readings ? tightest(readings) : null), [readings]);

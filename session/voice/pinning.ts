@@ -1,4 +1,4 @@
-import { create } from 'zustand';
+import { eachSession, sessionStore } from '../open/session';
 import { LIMITS, pinLevel, type Part } from '../../core/show';
 import { removePins, setPins, shiftSomePins } from '../../core/show/edits';
 import { clamp } from '../../core/units';
@@ -12,7 +12,7 @@ export interface Pinning {
   readonly chosen: readonly number[];
 }
 
-export const usePinning = create<{ readonly pinning: Pinning | null }>()(() => ({ pinning: null }));
+export const usePinning = sessionStore<{ readonly pinning: Pinning | null }>(() => ({ pinning: null }));
 
 export function showPins(part: string): void {
   const { pinning } = usePinning.getState();
@@ -69,8 +69,12 @@ export function removeChosenPins(part: string): void {
 }
 
 // Pins are about the part that is chosen: they go with it.
-useOpenShow.subscribe(({ chosen }, before) => {
-  if (chosen === before.chosen) return;
-  const { pinning } = usePinning.getState();
-  if (pinning && !(chosen?.kind === 'parts' && chosen.ids.includes(pinning.part))) hidePins();
+eachSession((session) => {
+  session.onEnd(
+    useOpenShow.subscribe(({ chosen }, before) => {
+      if (chosen === before.chosen) return;
+      const { pinning } = usePinning.getState();
+      if (pinning && !(chosen?.kind === 'parts' && chosen.ids.includes(pinning.part))) hidePins();
+    }),
+  );
 });

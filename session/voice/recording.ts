@@ -1,4 +1,3 @@
-import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
 import { partsOn, showSeconds, type Show } from '../../core/show';
 import { Capture } from '../../engine/record/capture';
@@ -6,6 +5,7 @@ import { openMicrophone, openPractice, type Microphone } from '../../engine/reco
 import type { About } from '../../engine/media/recordings';
 import { keepAwake } from '../awake';
 import { newId } from '../ids';
+import { eachSession, latest, perSession, sessionNow, sessionStore } from '../open/session';
 import { currentShow, useOpenShow } from '../open/store';
 import { audioClock, pause, playToRecord, useTransport } from '../sound/transport';
 import { recorder } from '../workers';
@@ -29,31 +29,42 @@ export type Recording =
   | { readonly status: 'keeping'; readonly target: Target }
   | { readonly status: 'failed'; readonly target: Target; readonly failure: Failure };
 
-export const useRecording = create<{ readonly recording: Recording; readonly late: number }>()(() => ({
+export const useRecording = sessionStore<{ readonly recording: Recording; readonly late: number }>(() => ({
   recording: { status: 'off' },
   late: 0,
 }));
 
 /** The highest |sample| of the last moment, and the highest of all since it was opened. */
-export const useMeter = create<{ readonly peak: number; readonly most: number }>()(() => ({ peak: 0, most: 0 }));
+export const useMeter = sessionStore<{ readonly peak: number; readonly most: number }>(() => ({ peak: 0, most: 0 }));
 
-let capture: Capture | null = null;
-let turn = 0;
-let sleep: () => void = () => undefined;
+/** The open microphone, and what keeps the screen awake. Leaving the show closes it; what was recorded by then stays and is offered there. */
+const desk = perSession((session) => {
+  const own = { capture: null as Capture | null, sleep: (): void => undefined };
+  session.onEnd(() => {
+    const recorded = now().status === 'recording' ? recorder().call('finish', {}) : null;
+    own.capture?.close();
+    own.sleep();
+    return recorded;
+  });
+  return own;
+});
+
+/** What is being opened, counted in, recorded or measured: the latest wish counts. */
+const steps = latest();
 
 const say = (recording: Recording) => useRecording.setState({ recording });
 const now = () => useRecording.getState().recording;
 
 /** Opens the recording for a target: words first, then the microphone. */
 export async function openRecording(target: Target): Promise<void> {
-  const mine = (turn += 1);
+  const { counts } = steps().ask();
   release();
   pause();
   say({ status: 'opening', target });
   await readRecordSettings();
-  if (mine !== turn) return;
+  if (!counts()) return;
   if (useRecordSettings.getState().mic === 'practice' || (await isAllowed())) await listen(target);
-  else if (mine === turn) say({ status: 'asking', target });
+  else if (counts()) say({ status: 'asking', target });
 }
 
 /** Whether the browser would give the microphone without asking. */
@@ -67,7 +78,7 @@ async function isAllowed(): Promise<boolean> {
 
 /** Opens the microphone that is set and shows how loud it is. */
 export async function listen(target: Target): Promise<void> {
-  const mine = (turn += 1);
+  const { counts } = steps().ask();
   release();
   say({ status: 'opening', target });
   useMeter.setState({ peak: 0, most: 0 });
@@ -77,15 +88,15 @@ export async function listen(target: Target): Promise<void> {
     const microphone = useRecordSettings.getState().mic === 'practice' ? await practice(context) : await openMicrophone();
     const heard = (peak: number) => useMeter.setState(({ most }) => ({ peak, most: Math.max(most, peak) }));
     const opened = await Capture.open(context, microphone, heard, lost);
-    if (mine !== turn) {
+    if (!counts()) {
       opened.close();
       return;
     }
-    capture = opened;
+    desk().capture = opened;
     useRecording.setState({ late: useRecordSettings.getState().late ?? opened.late });
     say({ status: 'ready', target });
   } catch (error) {
-    if (mine === turn) say({ status: 'failed', target, failure: failureOf(error) });
+    if (counts()) say({ status: 'failed', target, failure: failureOf(error) });
   }
 }
 
@@ -103,9 +114,11 @@ async function practice(context: AudioContext): Promise<Microphone> {
 }
 
 function release(): void {
-  capture?.close();
-  capture = null;
-  sleep();
+  const own = desk();
+  own.capture?.close();
+  own.capture = null;
+  own.sleep();
+  own.sleep = () => undefined;
 }
 
 /** Ends it without recording. What is being recorded is kept first. */
@@ -114,44 +127,53 @@ export function closeRecording(): void {
     void stopRecording();
     return;
   }
-  turn += 1;
+  steps().drop();
   release();
   say({ status: 'off' });
 }
 
-const second = () => new Promise((done) => setTimeout(done, 1000));
+/** A second, or less where the show is left. */
+const second = () => {
+  const session = sessionNow();
+  return new Promise<void>((done) => {
+    session.later(done, 1000);
+    session.onEnd(done);
+  });
+};
 
 /** Counts in, where that is wanted, then plays and records from the target's moment on. */
 export async function startRecording(): Promise<void> {
   const ready = now();
   const show = currentShow();
+  const { capture } = desk();
   if (ready.status !== 'ready' || !capture || !show) return;
   const { target } = ready;
-  const mine = (turn += 1);
-  const open = capture;
+  const { counts } = steps().ask();
+  const session = sessionNow();
   if (useRecordSettings.getState().countIn) {
     for (let left = 3; left > 0; left -= 1) {
       say({ status: 'counting', target, left });
       await second();
-      if (mine !== turn) return;
+      if (!counts()) return;
     }
   }
   const id = newId();
   const about: About = { id, show: show.id, started: Date.now(), ...target, late: useRecording.getState().late };
-  const written = open.record(recorder(), about);
+  const written = capture.record(recorder(), about);
   // It may fail before anybody waits for it; what comes of it is looked at below.
   written.catch(() => undefined);
   say({ status: 'recording', target, id });
   useMeter.setState({ most: 0 });
-  sleep = keepAwake();
+  desk().sleep = keepAwake();
   try {
     const clock = await playToRecord(target.at, useRecordSettings.getState().bed);
-    if (mine !== turn) return;
-    open.begin(recorder(), clock);
+    if (!counts()) return;
+    capture.begin(recorder(), clock);
     await written;
-    await keep(id, target);
+    // Left meanwhile: what was said stays on the disk and is offered where it belongs.
+    if (!session.over) await keep(id, target);
   } catch (error) {
-    await fail(target, failureOf(error));
+    if (!session.over) await fail(target, failureOf(error));
   }
 }
 
@@ -163,22 +185,28 @@ export async function stopRecording(): Promise<void> {
 
 /** Takes what was recorded into the show. */
 async function keep(id: string, target: Target): Promise<void> {
+  const session = sessionNow();
   say({ status: 'keeping', target });
   release();
   pause();
   const laid = await keepRecording(id);
-  turn += 1;
+  if (session.over) return;
+  steps().drop();
   say(laid ? { status: 'off' } : { status: 'failed', target, failure: new Failure('mic.nothing') });
 }
 
 /** What was written until then stays and is offered. */
 async function fail(target: Target, failure: Failure): Promise<void> {
-  turn += 1;
+  const session = sessionNow();
+  steps().drop();
   release();
   pause();
-  await recorder().call('finish', {});
+  await recorder()
+    .call('finish', {})
+    .catch(() => undefined);
+  if (session.over) return;
   await lookForRecordings();
-  say({ status: 'failed', target, failure });
+  if (!session.over) say({ status: 'failed', target, failure });
 }
 
 /** The microphone went away: what it heard is kept. */
@@ -192,12 +220,13 @@ function lost(): void {
 /** Plays a few clicks through the speaker and finds out how late the microphone hears them: one tap. */
 export async function measureLate(): Promise<void> {
   const ready = now();
+  const { capture } = desk();
   if (ready.status !== 'ready' || !capture) return;
   const { target } = ready;
-  const mine = (turn += 1);
+  const { counts } = steps().ask();
   say({ status: 'measuring', target });
   const late = await capture.measure(recorder()).catch(() => null);
-  if (mine !== turn) return;
+  if (!counts()) return;
   say({ status: 'ready', target });
   if (late === null) {
     const text = 'The clicks were not heard. Take the headphones off, turn the speaker up, and try again; or set the number by hand.';
@@ -208,7 +237,7 @@ export async function measureLate(): Promise<void> {
 /** Sets by hand what a line comes late by; null goes back to what the browser says. */
 export function setLate(late: number | null): void {
   changeRecordSettings({ late });
-  useRecording.setState({ late: late ?? capture?.late ?? 0 });
+  useRecording.setState({ late: late ?? desk().capture?.late ?? 0 });
 }
 
 /** Changes the microphone while it is open. */
@@ -219,8 +248,12 @@ export function chooseMic(mic: 'microphone' | 'practice'): void {
 }
 
 // The show is over, or somebody paused it: so is the recording.
-useTransport.subscribe(({ playing }, before) => {
-  if (before.playing.kind === 'show' && playing.kind === 'nothing' && now().status === 'recording') void stopRecording();
+eachSession((session) => {
+  session.onEnd(
+    useTransport.subscribe(({ playing }, before) => {
+      if (before.playing.kind === 'show' && playing.kind === 'nothing' && now().status === 'recording') void stopRecording();
+    }),
+  );
 });
 
 /** How much of the show is left to speak over, seconds. */

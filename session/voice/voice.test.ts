@@ -20,8 +20,8 @@ const mockRecord = jest.fn();
 jest.mock('../workers', () => ({
   listener: () => ({ call: mockListen }),
   recorder: () => ({ call: mockRecord }),
-  worker: () => ({}),
-  asker: () => ({}),
+  measurer: () => ({}),
+  analyst: () => ({}),
 }));
 
 const mockPlay = jest.fn();

@@ -1,13 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
-import { closeLooping } from '../../session/bed/looping';
-import { dropRange } from '../../session/bed/range';
-import { addPhotosAndClips, bringSounds, dismissArrival } from '../../session/library';
-import { useOpenShow, useShownShow } from '../../session/open/store';
-import { dropTapping } from '../../session/pictures/tapping';
-import { closeRecording } from '../../session/voice/recording';
-import { pause } from '../../session/sound/transport';
+import { addPhotosAndClips, bringSounds } from '../../session/library';
+import { leaveShow, openShow, useOpenShow, useShownShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { looksLikeClip, looksLikePhoto } from '../controls/accept';
@@ -18,7 +13,7 @@ import { useKeys } from './useKeys';
 import { Layout } from './Layout';
 import { Panels } from './Panels';
 import { ShowHeader } from './ShowHeader';
-import { followShow } from '../../session/fit/following';
+import '../../session/fit/following';
 import { useDrop } from './useDrop';
 
 /** Dropped or pasted: photos and clips find their place, and so does music. On the Bed and Voice faces a clip is there for its sound. */
@@ -46,18 +41,10 @@ export function ShowScreen({ id }: { readonly id: string }) {
   const hovering = useDrop(takeDropped);
 
   useEffect(() => {
-    void useOpenShow.getState().open(id);
-    const endFollowing = followShow();
+    const session = openShow(id);
     return () => {
-      endFollowing();
-      pause();
-      dropTapping();
-      closeRecording();
       openPanel(null);
-      dismissArrival(true);
-      closeLooping();
-      dropRange();
-      void useOpenShow.getState().close();
+      void leaveShow(session);
     };
   }, [id]);
 

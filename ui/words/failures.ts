@@ -73,6 +73,8 @@ const SENTENCES: Readonly<Record<FailureCode, (details: FailureDetails) => strin
   'sound.coding': (d) => `This browser cannot write ${kind(d)} sounds. Your show is safe. Choose another kind: WAV always works.`,
   'output.missing': () => 'No sound output answered. Your show is safe. Connect a speaker or headphones, then press play again.',
   'server.away': () => 'The demo show could not be fetched: its server does not answer. Your own shows are safe and work without it.',
+  'worker.died': () =>
+    'Something that worked in the background broke off. Your show is safe; ask for it again. If it happens again with the same file, leave that file out.',
   cancelled: () => 'Stopped. Nothing was changed.',
   unknown: (d) =>
     `Something went wrong that Rain Bed does not know${typeof d.message === 'string' ? ` (${d.message})` : ''}. Your saved work is safe. Reload the page and try again.`,

@@ -9,7 +9,8 @@ import { pinLevel } from '../pins';
 import type { Show, VoicePart } from '../types';
 import * as edits from '.';
 
-const spoken = (number: number, seconds: number, at: number, change: Partial<VoicePart> = {}) => narration(3000 + number, seconds, at, change);
+const spoken = (number: number, seconds: number, at: number, change: Partial<VoicePart> = {}) =>
+  narration(3000 + number, seconds, at, change);
 const base = withNarrations(showOf([40], 60), spoken(1, 8, 2), spoken(2, 5, 14));
 const part = (show: Show, id = 'say-3001') => show.parts.find((one) => one.id === id)!;
 const media = (number: number, seconds: number) => ({ ...soundMedia(3000 + number, seconds), channels: 1 });

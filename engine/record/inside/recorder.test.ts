@@ -2,7 +2,7 @@ import { FakeFiles } from '../../../tests/opfs';
 import type { Show } from '../../../core/show';
 import { sweep as sweepOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
-import { dropRecording, recordedFile, recordingsOf, type About } from '../../media/recordings';
+import { dropRecording, recordedFile, recordings, type About } from '../../media/recordings';
 import { Recorder } from './recorder';
 
 const files = new FakeFiles();
@@ -72,12 +72,11 @@ it('keeps what was written when the disk is full, and finds it again', async () 
   mic.send(20 * 1024);
   await expect(done).rejects.toMatchObject({ code: 'storage.full' });
   files.quota = Infinity;
-  const [found] = await recordingsOf('mine', null);
+  const [found] = await recordings();
   expect(found).toMatchObject({ about: { id: 'b', at: 3, lane: 'voice' }, seconds: (20 * 1024) / RATE });
-  expect(await recordingsOf('another', null)).toEqual([]);
-  expect(await recordingsOf('mine', 'b')).toEqual([]);
+  expect(await recordings('b')).toEqual([]);
   await dropRecording('b');
-  expect(await recordingsOf('mine', null)).toEqual([]);
+  expect(await recordings()).toEqual([]);
   mic.close();
 });
 

@@ -11,7 +11,7 @@ import { Failure } from '../../../core/failure';
 import { Mixer } from '../../../core/mix';
 import { FILM_RATE, filmFrames, filmSteps } from '../../../core/stage';
 import { RATE } from '../../../core/units';
-import { Sources } from '../../mix/inside/sources';
+import { Sources } from '../../media/inside/sources';
 import { Painter } from '../../stage/inside/painter';
 import type { Desk } from '../../workers/serve';
 import type { FilmCalls, FilmDetails, FilmSized, Packed } from '../write.protocol';

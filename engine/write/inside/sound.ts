@@ -1,7 +1,7 @@
 import { AudioSampleSource, canEncodeAudio, type AudioCodec, type OutputFormat } from 'mediabunny';
 import { Failure } from '../../../core/failure';
 import { RATE } from '../../../core/units';
-import { eachBlock } from '../../mix/inside/blocks';
+import { eachBlock } from '../../measure/inside/blocks';
 import type { Desk } from '../../workers/serve';
 import type { Packed, SoundCalls } from '../write.protocol';
 import { SoundFeed } from './packets';

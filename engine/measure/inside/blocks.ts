@@ -1,8 +1,8 @@
 import { Failure } from '../../../core/failure';
 import { Mixer, type Plan } from '../../../core/mix';
 import type { Desk } from '../../workers/serve';
-import type { Stretch } from '../mix.protocol';
-import { Sources } from './sources';
+import type { Stretch } from '../measure.protocol';
+import { Sources } from '../../media/inside/sources';
 
 /** Frames between looks at the signal and progress reports. */
 const BLOCK = 1 << 16;

@@ -8,9 +8,10 @@ import { showOf } from '../../../tests/shows';
 import { noise } from '../../../tests/tones';
 import { take } from '../../listen/inside/take';
 import type { Handover } from '../../workers/serve';
-import type { Block } from '../mix.protocol';
-import { MixDesk } from './desk';
-import { closeUp, joinSounds, lineUp, readSeam } from './listening';
+import type { Block } from '../../play/play.protocol';
+import { closeUp, joinSounds, lineUp, readSeam } from '../../analyse/inside/listening';
+import { PlayDesk } from '../../play/inside/playing';
+import { measure, write } from './measuring';
 
 let files: FakeFiles;
 beforeEach(() => {
@@ -36,9 +37,9 @@ async function laidShow() {
 
 it('plays blocks that are the written file, sample for sample', async () => {
   const { plan, samples } = await laidShow();
-  const desk = new MixDesk();
+  const desk = new PlayDesk();
   await desk.prepare({ plan });
-  const written = await desk.write({ plan, format: 'float32', name: 'My show.wav', target: null }, quiet);
+  const written = await write({ plan, format: 'float32', name: 'My show.wav', target: null }, quiet);
   const bytes = files.bytes('written', 'My show.wav');
   expect(written).toEqual({ frames: 96_000, bytes: bytes.length, clipped: 0 });
   const reader = new WavReader(memoryBytes(bytes));
@@ -59,7 +60,7 @@ it('plays blocks that are the written file, sample for sample', async () => {
 it('measures the plan, tells its progress up to the whole, and closes what it opened', async () => {
   const { plan } = await laidShow();
   const shares: number[] = [];
-  const loudness = await new MixDesk().measure({ plan }, { ...quiet, progress: (share: number) => void shares.push(share) });
+  const loudness = await measure({ plan }, { ...quiet, progress: (share: number) => void shares.push(share) });
   expect(loudness.integrated).toBeLessThan(-5);
   expect(loudness.integrated).toBeGreaterThan(-20);
   expect(shares.at(-1)).toBe(1);
@@ -81,7 +82,7 @@ it('writes into a chosen file, and gives it up whole when it is stopped: what st
       createWritable: async () => stream,
       remove: async () => void log.push('removed'),
     }) as unknown as FileSystemFileHandle;
-  await new MixDesk().write({ plan, format: 'int16', name: 'x', target: targetOf(0) }, quiet);
+  await write({ plan, format: 'int16', name: 'x', target: targetOf(0) }, quiet);
   expect({ bytes, log }).toEqual({ bytes: 44 + 96_000 * 4, log: ['closed'] });
   for (const [size, then] of [
     [0, ['aborted', 'removed']],
@@ -90,7 +91,7 @@ it('writes into a chosen file, and gives it up whole when it is stopped: what st
     log.length = 0;
     const controller = new AbortController();
     const desk = { signal: controller.signal, progress: () => controller.abort() };
-    const stopped = new MixDesk().write({ plan, format: 'int16', name: 'x', target: targetOf(size) }, desk);
+    const stopped = write({ plan, format: 'int16', name: 'x', target: targetOf(size) }, desk);
     await expect(stopped).rejects.toMatchObject({ code: 'cancelled' });
     expect(log).toEqual(then);
   }
@@ -100,13 +101,13 @@ it('names a sound that is not there, and leaves no half-written file of a stoppe
   const { plan } = await laidShow();
   const controller = new AbortController();
   const desk = { signal: controller.signal, progress: () => controller.abort() };
-  await expect(new MixDesk().write({ plan, format: 'int24', name: 'x.wav', target: null }, desk)).rejects.toMatchObject({
+  await expect(write({ plan, format: 'int24', name: 'x.wav', target: null }, desk)).rejects.toMatchObject({
     code: 'cancelled',
   });
   expect(files.names().filter((name) => name.startsWith('written'))).toEqual([]);
   files.folders.get('pcm')!.clear();
-  await expect(new MixDesk().prepare({ plan })).rejects.toMatchObject({ code: 'media.missing' });
-  expect(() => new MixDesk().render({ first: 0, frames: 10 })).toThrow('prepared');
+  await expect(new PlayDesk().prepare({ plan })).rejects.toMatchObject({ code: 'media.missing' });
+  expect(() => new PlayDesk().render({ first: 0, frames: 10 })).toThrow('prepared');
 });
 
 it('answers questions about stored sounds: a close-up row by row, a seam, a shift, how alike two sides are; nothing stays open', async () => {
@@ -134,7 +135,23 @@ it('writes one pass of a loop, with its loop points', async () => {
   const { plan } = await laidShow();
   const pass = planPass(plan.parts[0]!.media, 3, { from: 0.5, to: 1.5, fold: { lead: 0.1, tail: 0.2 } }, 2)!;
   const only = { first: pass.first, frames: pass.frames };
-  await new MixDesk().write({ plan: pass.plan, format: 'int24', name: 'loop.wav', target: null, only, loop: true }, quiet);
+  await write({ plan: pass.plan, format: 'int24', name: 'loop.wav', target: null, only, loop: true }, quiet);
   const wave = new WaveFile(files.bytes('written', 'loop.wav'));
   expect(wave.smpl).toMatchObject({ dwNumSampleLoops: 1, loops: [{ dwStart: 0, dwEnd: 47_999 }] });
+});
+
+it('an older plan that comes ready last never replaces a newer one, and closes nothing that the newer one plays', async () => {
+  const { plan } = await laidShow();
+  const desk = new PlayDesk();
+  // The older one opens its sound anew; the newer one plays nothing, so it is ready first.
+  const silent = { ...plan, parts: [] };
+  const older = desk.prepare({ plan });
+  const newer = desk.prepare({ plan: silent });
+  await Promise.all([older, newer]);
+  expect(desk.render({ first: 4800, frames: 100 }).result.left.every((value) => value === 0)).toBe(true);
+  // And the other way round: what the newer one needs stays open, whatever the older one let go of.
+  const before = desk.prepare({ plan: silent });
+  const after = desk.prepare({ plan });
+  await Promise.all([before, after]);
+  expect(desk.render({ first: 4800, frames: 100 }).result.left.some((value) => value !== 0)).toBe(true);
 });

@@ -2,7 +2,7 @@ import type { MediaId } from '../../../core/show';
 import { align, traceOf, type Alignment, type PcmSource } from '../../../core/sound';
 import { fileAt, places } from '../../media/folders';
 import type { Desk } from '../../workers/serve';
-import type { MixCalls } from '../mix.protocol';
+import type { MeasureCalls } from '../measure.protocol';
 import { openPages, openPcm } from '../../media/inside/pcm';
 
 /** The trace of a stored sound; made from its samples where it was stored without one. Whoever opens it closes it. */
@@ -18,7 +18,7 @@ async function openTrace(id: MediaId): Promise<PcmSource & { close(): void }> {
 }
 
 /** Compares two stored sounds from end to end. It holds the worker for a second or two and cannot be stopped half-way. */
-export async function alignStored({ first, second }: Parameters<MixCalls['align']>[0], desk: Desk): Promise<Alignment | null> {
+export async function alignStored({ first, second }: Parameters<MeasureCalls['align']>[0], desk: Desk): Promise<Alignment | null> {
   const a = await openTrace(first);
   try {
     const b = await openTrace(second);

@@ -5,7 +5,7 @@ import { keptHearing, keptTexture } from '../../media/hearings';
 import { openPcm } from '../../media/inside/pcm';
 import { finished } from '../../workers/finished';
 import type { Desk } from '../../workers/serve';
-import type { MixCalls } from '../mix.protocol';
+import type { AnalyseCalls } from '../analyse.protocol';
 
 /** The piece that was fitted last stays open: it is solved anew many times while a person tries lengths. */
 interface Open {
@@ -17,7 +17,7 @@ interface Open {
 let open: Promise<Open> | null = null;
 let opened = '';
 
-async function begin(key: string, { media, grid, piece }: Parameters<MixCalls['fitNear']>[0]): Promise<Open> {
+async function begin(key: string, { media, grid, piece }: Parameters<AnalyseCalls['fitNear']>[0]): Promise<Open> {
   const heard = await keptHearing(media, grid);
   if (!heard) throw new Failure('fit.unheard');
   const source = await openPcm(media);
@@ -26,7 +26,7 @@ async function begin(key: string, { media, grid, piece }: Parameters<MixCalls['f
   return { key, fitting: startFitting(heard, source, bounds, texture ?? undefined), close: () => source.close() };
 }
 
-async function fittingFor(details: Parameters<MixCalls['fitNear']>[0]): Promise<Fitting> {
+async function fittingFor(details: Parameters<AnalyseCalls['fitNear']>[0]): Promise<Fitting> {
   const key = JSON.stringify([details.media, details.grid, details.piece]);
   if (open && opened === key) return (await open).fitting;
   const before = open;
@@ -43,7 +43,7 @@ async function fittingFor(details: Parameters<MixCalls['fitNear']>[0]): Promise<
 const QUICKLY = 1;
 
 /** Answers for a stored piece that was heard, and where there is none, why. */
-export async function fit(details: Parameters<MixCalls['fit']>[0]): Promise<{ answers: Answer[]; why: string | null }> {
+export async function fit(details: Parameters<AnalyseCalls['fit']>[0]): Promise<{ answers: Answer[]; why: string | null }> {
   const { wanted, wish, only, quick } = details;
   const fitting = await fittingFor(details);
   if (quick && only === 'weave') {
@@ -56,6 +56,6 @@ export async function fit(details: Parameters<MixCalls['fit']>[0]): Promise<{ an
 }
 
 /** The nearest length at which a weave hides. */
-export async function fitNear(details: Parameters<MixCalls['fitNear']>[0], desk: Desk): Promise<number | null> {
+export async function fitNear(details: Parameters<AnalyseCalls['fitNear']>[0], desk: Desk): Promise<number | null> {
   return finished(nearestHidden(await fittingFor(details), details.wanted, details.wish), desk);
 }

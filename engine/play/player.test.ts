@@ -1,7 +1,7 @@
 import { Failure } from '../../core/failure';
 import { planSpans } from '../../core/mix';
 import { RATE } from '../../core/units';
-import type { MixClient } from '../mix/mix.client';
+import type { PlayClient } from './play.client';
 import { Player } from './player';
 
 interface Node {
@@ -63,7 +63,7 @@ function open(
 ) {
   const call = async (name: string, details: { first: number; frames: number }) =>
     name === 'render' ? render(details.first, details.frames) : { opened: 1 };
-  return new Player({ call } as unknown as MixClient, { ended, failed });
+  return new Player({ call } as unknown as PlayClient, { ended, failed });
 }
 
 /** Moves the audio clock and lets the player look at it. */
@@ -169,4 +169,44 @@ it('says so where there is no output, and where rendering fails', async () => {
   await pass(0.1);
   expect(failed).toHaveBeenCalledWith(expect.objectContaining({ code: 'media.missing' }));
   expect(player.playing).toBe(false);
+});
+
+it('an edit made while it is being prepared is heard from the first sample', async () => {
+  const prepared: number[] = [];
+  let let1: () => void = () => undefined;
+  const gate = new Promise<void>((resolve) => (let1 = resolve));
+  const call = async (name: string, details: { first: number; frames: number; plan: { frames: number } }) => {
+    if (name === 'render') return { first: details.first, frames: details.frames, left: new Float32Array(1), right: new Float32Array(1) };
+    prepared.push(details.plan.frames / RATE);
+    if (prepared.length === 1) await gate;
+    return { opened: 1 };
+  };
+  const player = new Player({ call } as unknown as PlayClient, { ended, failed });
+  const playing = player.play(plan(6), 1);
+  await player.update(plan(5));
+  await player.update(plan(4));
+  let1();
+  await playing;
+  expect(prepared).toEqual([6, 4]);
+  expect(player.playing).toBe(true);
+});
+
+it('goes on where its worker died: the plan is prepared anew, once; a worker that dies again is told', async () => {
+  const calls: string[] = [];
+  let deaths = 1;
+  const call = async (name: string, details: { first: number; frames: number }) => {
+    calls.push(name);
+    if (name === 'render' && deaths > 0) {
+      deaths -= 1;
+      throw new Failure('worker.died');
+    }
+    return name === 'render' ? { first: details.first, frames: details.frames, left: new Float32Array(1), right: new Float32Array(1) } : {};
+  };
+  const player = new Player({ call, close: () => calls.push('close') } as unknown as PlayClient, { ended, failed });
+  await player.play(plan(0.05), 0);
+  expect(calls.slice(0, 4)).toEqual(['prepare', 'render', 'prepare', 'render']);
+  deaths = 2;
+  await expect(player.play(plan(0.05), 0)).rejects.toMatchObject({ code: 'worker.died' });
+  await player.close();
+  expect(calls.at(-1)).toBe('close');
 });

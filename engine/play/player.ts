@@ -1,8 +1,8 @@
 import { Failure, failureOf } from '../../core/failure';
 import type { Plan } from '../../core/mix';
 import { RATE } from '../../core/units';
-import type { Block } from '../mix/mix.protocol';
-import type { MixClient } from '../mix/mix.client';
+import type { PlayClient } from './play.client';
+import type { Block } from './play.protocol';
 
 /** Frames of the very first block: short, so that sound starts soon after the tap. */
 const FIRST_BLOCK = 4_800;
@@ -36,7 +36,7 @@ export interface PlayerEvents {
 
 /**
  * Plays a plan: blocks are rendered ahead in the mixing worker and scheduled on the audio clock, sample beside sample.
- * The position follows that clock. Not reentrant by accident: a newer call makes every older one stop by itself.
+ * The position follows that clock. Not reentrant by accident: a newer call makes every older one stop by itself. It owns the worker.
  */
 export class Player {
   private context: AudioContext | null = null;
@@ -44,10 +44,12 @@ export class Player {
   private plan: Plan | null = null;
   private timer: ReturnType<typeof setInterval> | null = null;
   private turn = 0;
+  /** The turn that is being prepared; null where none is. */
+  private starting: number | null = null;
   private filling = false;
 
   constructor(
-    private readonly mixer: MixClient,
+    private readonly mixer: PlayClient,
     private readonly events: PlayerEvents,
   ) {}
 
@@ -60,14 +62,23 @@ export class Player {
     const turn = (this.turn += 1);
     this.silence();
     this.plan = plan;
+    this.starting = turn;
     try {
       const context = this.output();
       const resumed = context.state === 'running' ? Promise.resolve() : withPatience(context.resume());
-      const origin = Math.max(0, Math.min(plan.frames, Math.round(from * RATE)));
-      await this.mixer.call('prepare', { plan });
-      const block = await this.block(origin, FIRST_BLOCK);
-      await resumed;
-      if (turn !== this.turn) return;
+      let now: Plan;
+      let block: Block;
+      let origin: number;
+      // What was edited while it was being prepared is heard from the start.
+      do {
+        now = this.plan;
+        origin = Math.max(0, Math.min(now.frames, Math.round(from * RATE)));
+        await this.mixer.call('prepare', { plan: now });
+        block = await this.block(origin, FIRST_BLOCK);
+        await resumed;
+        if (turn !== this.turn) return;
+      } while (this.plan !== now);
+      this.starting = null;
       this.run = this.startRun(context, context.currentTime + LEAD, origin, origin);
       this.schedule(this.run, block, 0);
       this.timer ??= setInterval(() => void this.fill(), 100);
@@ -82,6 +93,7 @@ export class Player {
   /** Takes an edited plan while playing: what is not yet due is rendered anew and crosses in. */
   async update(plan: Plan): Promise<void> {
     const { run, context } = this;
+    if (this.starting === this.turn) this.plan = plan;
     if (!run || !context) return;
     const turn = (this.turn += 1);
     this.plan = plan;
@@ -133,10 +145,13 @@ export class Player {
     this.silence();
   }
 
+  /** Ends the sound and the worker. */
   async close(): Promise<void> {
     this.stop();
-    await this.context?.close();
+    this.mixer.close();
+    const { context } = this;
     this.context = null;
+    if (context?.state !== 'closed') await context?.close();
   }
 
   private output(): AudioContext {
@@ -162,8 +177,16 @@ export class Player {
 
   /** A block from the worker, never reaching past the plan's end. */
   private async block(first: number, frames: number): Promise<Block> {
-    const count = Math.max(1, Math.min(frames, this.plan!.frames - first));
-    return this.mixer.call('render', { first, frames: count });
+    const plan = this.plan!;
+    const count = Math.max(1, Math.min(frames, plan.frames - first));
+    try {
+      return await this.mixer.call('render', { first, frames: count });
+    } catch (error) {
+      if (failureOf(error).code !== 'worker.died') throw error;
+      // A new one knows nothing of the plan. Once: what breaks it again is told.
+      await this.mixer.call('prepare', { plan });
+      return this.mixer.call('render', { first, frames: count });
+    }
   }
 
   private schedule(run: Run, block: Block, skipped: number): void {

@@ -1,0 +1,45 @@
+import type { Tags, WavFormat } from '../../core/files';
+import type { CutReading } from '../../core/fit';
+import type { Over } from '../../core/level';
+import type { Plan, Stems } from '../../core/mix';
+import type { MediaId } from '../../core/show';
+import type { Alignment, Loudness } from '../../core/sound';
+import type { SoundAt } from '../media/soundAt';
+
+export interface Written {
+  readonly frames: number;
+  readonly bytes: number;
+  /** Samples stopped at full scale. */
+  readonly clipped: number;
+}
+
+/** Frames [first, first + frames) of a plan. */
+export interface Stretch {
+  readonly first: number;
+  readonly frames: number;
+}
+
+/** What the measuring worker does: long jobs over whole plans and sounds, one after the other. */
+export type MeasureCalls = {
+  /** Loudness of a whole plan. Progress and cancel. */
+  measure(details: { plan: Plan }): Promise<Loudness>;
+  /** How far the voice stands above all else, along the show. Progress and cancel. @throws Failure `media.missing`. */
+  over(details: { stems: Stems }): Promise<Over[]>;
+  /** Where one stored sound lies against another; null where one is silent. Progress. @throws Failure `media.missing`. */
+  align(details: { first: MediaId; second: MediaId }): Promise<Alignment | null>;
+  /** How cuts go on: what is before `left` is followed by what comes from `right` on. Progress and cancel. @throws Failure `media.missing`. */
+  readCuts(details: { cuts: readonly { readonly left: SoundAt; readonly right: SoundAt }[] }): Promise<CutReading[]>;
+  /**
+   * Writes a plan as WAV, into `target` or else into the private file system under `name`: all of it, or the frames `only`
+   * names. With `loop` the file carries loop points over all of itself. Progress and cancel.
+   */
+  write(details: {
+    plan: Plan;
+    format: WavFormat;
+    name: string;
+    target: FileSystemFileHandle | null;
+    only?: Stretch;
+    loop?: boolean;
+    tags?: Tags;
+  }): Promise<Written>;
+};
