@@ -10,12 +10,16 @@ class Capture extends AudioWorkletProcessor {
     this.first = 0;
     this.peak = 0;
     this.out = null;
+    this.over = false;
     this.port.onmessage = ({ data }) => {
-      this.out = data;
+      // The port of whoever writes it down, or the word that it is over.
+      if (data === 'end') this.over = true;
+      else this.out = data;
     };
   }
 
   process([channels]) {
+    if (this.over) return false;
     const [left, ...more] = channels;
     if (!left) return true;
     if (this.filled === 0) this.first = currentFrame;

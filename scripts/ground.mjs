@@ -76,6 +76,7 @@ const SITE_INPUTS = [
   'engine',
   'core',
   'assets',
+  'public',
   'app.json',
   'babel.config.js',
   'metro.config.js',

@@ -89,6 +89,8 @@ export class Capture {
 
   close(): void {
     this.source.disconnect();
+    // Without a word the processor would go on for as long as the audio does.
+    this.node.port.postMessage('end');
     this.node.port.close();
     this.node.disconnect();
     this.microphone.close();

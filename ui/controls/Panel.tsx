@@ -2,6 +2,7 @@ import X from 'lucide-react-native/icons/x';
 import { useLayoutEffect, useRef, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
+import { Caught } from './Caught';
 import { Say } from './Say';
 
 interface Props {
@@ -50,7 +51,9 @@ export function Panel({ title, onClose, children, footer }: Props) {
           </Say>
           <IconButton label={`Close: ${title}`} icon={X} onPress={onClose} />
         </View>
-        <ScrollView contentContainerClassName="p-4 pt-1 gap-3">{children}</ScrollView>
+        <ScrollView contentContainerClassName="p-4 pt-1 gap-3">
+          <Caught what={title}>{children}</Caught>
+        </ScrollView>
         {footer ? <View className="gap-2 border-t border-line bg-card p-4">{footer}</View> : null}
       </div>
     </dialog>

@@ -12,6 +12,7 @@ import { CutFields } from '../bed/CutFields';
 import { RangeFields } from '../bed/RangeFields';
 import { RepeatFields } from '../bed/RepeatFields';
 import { SeveralFields } from '../bed/SeveralFields';
+import { LowCutFields } from './LowCutFields';
 import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
 import { OwnFields } from '../pictures/OwnFields';
@@ -54,6 +55,7 @@ const TOOLS = [
   'Cross',
   'Fades',
   'Loudness',
+  'Low cut',
   'Pins',
   'Range',
   'Repeat',
@@ -88,6 +90,8 @@ function ToolBox({ show, part, tool, alone }: { readonly show: Show; readonly pa
       return <FadeFields part={part} />;
     case 'Loudness':
       return <LoudnessFields part={part} />;
+    case 'Low cut':
+      return <LowCutFields of={{ parts: [part.id] }} name={show.media[part.media]!.title} chain={part.treatments ?? []} />;
     case 'Range':
       return <RangeFields parts={[part]} />;
     case 'Repeat':

@@ -10,6 +10,7 @@ import { Button, IconButton } from '../controls/Button';
 import { DecibelField } from '../controls/DecibelField';
 import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
+import { LowCutFields } from './LowCutFields';
 
 /** What the lanes of a kind are called and what is said of them. */
 const WORDS = {
@@ -106,6 +107,7 @@ function LaneFields({ kind, lane, chosen, alone }: FieldsProps) {
         <Switch label="Solo" hint={`Solo ${lane.title}`} on={lane.solo} onChange={(solo) => change({ solo })} />
       </View>
       <DecibelField label={`Level of ${lane.title}`} value={lane.gain} onChange={(gain) => change({ gain })} />
+      <LowCutFields of={{ lane: lane.id }} name={lane.title} chain={lane.treatments ?? []} />
     </View>
   );
 }

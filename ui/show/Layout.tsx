@@ -15,6 +15,7 @@ import { useTapping } from '../../session/pictures/tapping';
 import { LengthStrip } from '../stage/LengthStrip';
 import { LoudnessCard } from '../stage/LoudnessCard';
 import { Stage } from '../stage/Stage';
+import { Caught } from '../controls/Caught';
 import { Say } from '../controls/Say';
 import { useRecording } from '../../session/voice/recording';
 import { OverReading } from '../voice/OverReading';
@@ -37,7 +38,11 @@ function SheetBox({ show, wide }: { readonly show: Show; readonly wide: boolean 
   const [width, setWidth] = useState(0);
   return (
     <View className="flex-1" onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
-      {width > 0 ? <Sheet show={show} width={width} wide={wide} /> : null}
+      {width > 0 ? (
+        <Caught what="The sheet">
+          <Sheet show={show} width={width} wide={wide} />
+        </Caught>
+      ) : null}
     </View>
   );
 }
@@ -55,35 +60,43 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
   return (
     <>
       <Messages />
-      <Stage show={show} width={width} height={stage} />
+      <Caught what="The stage">
+        <Stage show={show} width={width} height={stage} />
+      </Caught>
       <View className="bg-card px-4 py-2">
-        <LengthStrip show={show} onFit={onFit} />
+        <Caught what="The lengths">
+          <LengthStrip show={show} onFit={onFit} />
+        </Caught>
       </View>
       <RefitNotice show={show} />
       {face === 'finish' && !recording ? (
         <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
-          <FinishPanel show={show} />
+          <Caught what="The Finish face">
+            <FinishPanel show={show} />
+          </Caught>
         </ScrollView>
       ) : (
         <>
           <SheetBox show={show} wide={false} />
           <View className="gap-2 border-t border-line bg-card px-4 py-2">
-            <Incoming show={show} />
-            {recording ? (
-              <RecordBar show={show} />
-            ) : tapping ? (
-              <TapBar />
-            ) : part && more.length > 0 ? (
-              <SeveralDrawer show={show} parts={parts} />
-            ) : part ? (
-              <PartDrawer key={part.id} show={show} part={part} />
-            ) : own ? (
-              <OwnDrawer show={show} clip={own} />
-            ) : pictures.length > 0 ? (
-              <PictureDrawer show={show} pictures={pictures} />
-            ) : (
-              <FaceStart show={show} face={face === 'finish' ? 'voice' : face} wide={false} />
-            )}
+            <Caught key={face} what="This face">
+              <Incoming show={show} />
+              {recording ? (
+                <RecordBar show={show} />
+              ) : tapping ? (
+                <TapBar />
+              ) : part && more.length > 0 ? (
+                <SeveralDrawer show={show} parts={parts} />
+              ) : part ? (
+                <PartDrawer key={part.id} show={show} part={part} />
+              ) : own ? (
+                <OwnDrawer show={show} clip={own} />
+              ) : pictures.length > 0 ? (
+                <PictureDrawer show={show} pictures={pictures} />
+              ) : (
+                <FaceStart show={show} face={face === 'finish' ? 'voice' : face} wide={false} />
+              )}
+            </Caught>
           </View>
         </>
       )}
@@ -106,15 +119,23 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
     <View className="flex-1 flex-row">
       <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
         <View className="overflow-hidden rounded-control">
-          <Stage show={show} width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
+          <Caught what="The stage">
+            <Stage show={show} width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
+          </Caught>
         </View>
         <View className="gap-1">
           <Say look="label">Length</Say>
           <LengthStrip show={show} onFit={onFit} spelled />
         </View>
         <RefitNotice show={show} />
-        <LoudnessCard show={show} width={left - 40} />
-        {voiced ? <OverReading show={show} width={left - 40} /> : null}
+        <Caught what="The loudness">
+          <LoudnessCard show={show} width={left - 40} />
+        </Caught>
+        {voiced ? (
+          <Caught what="How clear the voice is">
+            <OverReading show={show} width={left - 40} />
+          </Caught>
+        ) : null}
         <Say look="small">Space play · ↑ ↓ step · / split · , . trim · + − zoom · ? all keys</Say>
       </ScrollView>
       <View className="flex-1 border-x border-line">
@@ -122,19 +143,21 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
         <SheetBox show={show} wide />
       </View>
       <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
-        <Incoming show={show} />
-        {recording ? (
-          <RecordBar show={show} />
-        ) : face === 'finish' ? (
-          <FinishPanel show={show} />
-        ) : tapping ? (
-          <TapBar />
-        ) : (
-          <>
-            <ChosenDetails show={show} chosen={chosen} />
-            <FaceStart show={show} face={face} wide />
-          </>
-        )}
+        <Caught key={face} what="This face">
+          <Incoming show={show} />
+          {recording ? (
+            <RecordBar show={show} />
+          ) : face === 'finish' ? (
+            <FinishPanel show={show} />
+          ) : tapping ? (
+            <TapBar />
+          ) : (
+            <>
+              <ChosenDetails show={show} chosen={chosen} />
+              <FaceStart show={show} face={face} wide />
+            </>
+          )}
+        </Caught>
       </ScrollView>
     </View>
   );

@@ -1,13 +1,14 @@
-import { Suspense, lazy } from 'react';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
 import { sayLevel } from '../../core/units';
 import { useLoudness } from '../../session/sound/useLoudness';
+import { Caught } from '../controls/Caught';
+import { later } from '../controls/later';
 import { Say } from '../controls/Say';
 import { Reading } from '../controls/Reading';
 
 // The chart comes only when a wide screen asks for it: a phone's first visit does not pay for it.
-const LoudnessChart = lazy(async () => ({ default: (await import('../charts')).LoudnessChart }));
+const LoudnessChart = later(async () => (await import('../charts')).LoudnessChart);
 
 /** How loud the show is over its time, and the two numbers that count. */
 export function LoudnessCard({ show, width }: { readonly show: Show; readonly width: number }) {
@@ -20,9 +21,9 @@ export function LoudnessCard({ show, width }: { readonly show: Show; readonly wi
         <Say look="small">{stale ? 'measuring …' : 'momentary, LUFS'}</Say>
       </View>
       <View className={`h-40 overflow-hidden rounded-control border border-line bg-card ${stale ? 'opacity-60' : ''}`}>
-        <Suspense fallback={null}>
+        <Caught what="The drawing of the loudness">
           <LoudnessChart momentary={data.momentary} width={width} />
-        </Suspense>
+        </Caught>
       </View>
       <View className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}>
         <Reading title="Whole show" value={data.integrated === null ? '–' : `${data.integrated.toFixed(1).replace('-', '−')} LUFS`} />

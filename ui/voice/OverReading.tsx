@@ -1,4 +1,3 @@
-import { Suspense, lazy } from 'react';
 import { View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
@@ -8,6 +7,8 @@ import { seek } from '../../session/sound/transport';
 import { makeClear, useOver } from '../../session/voice/over';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
+import { Caught } from '../controls/Caught';
+import { later } from '../controls/later';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { parseSigned } from '../controls/timeEntry';
@@ -15,7 +16,7 @@ import { MARKS } from '../words/voices';
 import { useState } from 'react';
 
 // The chart comes only when it is looked at: a first visit does not pay for it.
-const OverChart = lazy(async () => ({ default: (await import('../charts')).OverChart }));
+const OverChart = later(async () => (await import('../charts')).OverChart);
 
 interface Props {
   readonly show: Show;
@@ -40,9 +41,9 @@ export function OverReading({ show, width, onGo }: Props) {
       </View>
       <View className={`h-36 overflow-hidden rounded-control border border-line bg-card ${stale ? 'opacity-60' : ''}`}>
         {readings ? (
-          <Suspense fallback={null}>
+          <Caught what="The drawing of the voice">
             <OverChart readings={readings} seconds={showSeconds(show)} mark={mark} width={width} />
-          </Suspense>
+          </Caught>
         ) : null}
       </View>
       {least ? (

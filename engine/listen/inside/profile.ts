@@ -12,7 +12,8 @@ export async function profile({ media }: Parameters<ListenCalls['profile']>[0], 
   const source = await openPcm(media);
   try {
     const found = await finished(profiling(source), desk);
-    await keepProfile(media, found);
+    // What cannot be kept (a full disk) is used all the same, and found out anew the next time.
+    await keepProfile(media, found).catch(() => undefined);
     return found;
   } finally {
     source.close();

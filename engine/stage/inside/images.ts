@@ -11,6 +11,7 @@ type Entry =
 /** Decoded pictures by the place they are stored at. Owns them: what is no longer wanted is let go. */
 export class Images {
   private readonly entries = new Map<string, Entry>();
+  private closed = false;
 
   /** @param changed called when a picture is there that was not. */
   constructor(private readonly changed: () => void) {}
@@ -44,10 +45,18 @@ export class Images {
     try {
       const file = await fileAt(place);
       if (!file) throw new Error('not there');
-      this.entries.set(key, { state: 'ready', image: await createImageBitmap(file) });
+      const image = await createImageBitmap(file);
+      if (this.closed) image.close();
+      else this.entries.set(key, { state: 'ready', image });
     } catch {
       this.entries.set(key, { state: 'missing', at: Date.now() });
     }
-    this.changed();
+    if (!this.closed) this.changed();
+  }
+
+  /** Lets go of all of them, those on their way included. */
+  close(): void {
+    this.closed = true;
+    this.keepOnly([]);
   }
 }

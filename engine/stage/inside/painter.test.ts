@@ -4,16 +4,25 @@ import type { Show } from '../../../core/show';
 import { FakeFiles } from '../../../tests/opfs';
 import { showOf, withClip } from '../../../tests/shows';
 
-const mockFrame: { now: { sample: object; exact: boolean } | null; asked: number[] } = { now: null, asked: [] };
+const mockFrame: { now: { sample: object; exact: boolean } | null; asked: number[]; open: number; changed: () => void } = {
+  now: null,
+  asked: [],
+  open: 0,
+  changed: () => undefined,
+};
 jest.mock('./clipReader', () => ({
   ClipReader: class {
     broken = false;
+    constructor(_media: string, changed: () => void) {
+      mockFrame.open += 1;
+      mockFrame.changed = changed;
+    }
     at(second: number) {
       mockFrame.asked.push(Number(second.toFixed(3)));
       return mockFrame.now;
     }
     close() {
-      return undefined;
+      mockFrame.open -= 1;
     }
   },
 }));
@@ -216,4 +225,16 @@ describe('a clip', () => {
     expect(drawn.at(-1)?.what).toBe('image poster');
     expect(desk.progress).not.toHaveBeenCalled();
   });
+});
+
+it('once closed it opens no film again, though a frame was still on its way', async () => {
+  mockFrame.open = 0;
+  const { painter } = stage(withClip(showOf([5]), 0, 8));
+  void painter.paint({ moment: 1 }, desk);
+  await settle();
+  expect(mockFrame.open).toBe(1);
+  painter.close();
+  mockFrame.changed();
+  await settle();
+  expect(mockFrame.open).toBe(0);
 });

@@ -193,8 +193,11 @@ export class Painter {
 
   /** Lets go of every film. */
   close(): void {
+    // A frame may still be on its way: what it brings is painted nowhere, and opens no film again.
+    this.current = null;
+    this.giveUp();
     for (const [key, reader] of this.readers) this.drop(key, reader);
-    this.images.keepOnly([]);
+    this.images.close();
   }
 
   private drop(key: string, reader: ClipReader): void {
