@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { fitFigures } from './fit';
+import { historyFigures } from './history';
 import { voiceFigures } from './voice';
 import { table, type Figure } from './figure';
 
@@ -22,7 +23,7 @@ function testShare(): Figure {
 }
 
 async function main(): Promise<void> {
-  const figures = [...(await coreFigures()), ...fitFigures(), ...voiceFigures(), ...(await browserFigures()), testShare()];
+  const figures = [...(await coreFigures()), ...historyFigures(), ...fitFigures(), ...voiceFigures(), ...(await browserFigures()), testShare()];
   console.log(table(figures));
   const at = process.argv.indexOf('--json');
   const file = at < 0 ? undefined : process.argv[at + 1];

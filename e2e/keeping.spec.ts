@@ -22,6 +22,20 @@ async function writeRaw(page: Page, change: Record<string, string>): Promise<voi
   }, change);
 }
 
+/** What the browser's storage holds under a name; null where there is nothing. */
+async function readRaw(page: Page, key: string): Promise<string | null> {
+  return page.evaluate(async (name) => {
+    const names = (await indexedDB.databases()).map((one) => one.name!).filter((one) => one.includes('rainbed'));
+    const open = indexedDB.open(names[0]!);
+    const db = await new Promise<IDBDatabase>((resolve) => (open.onsuccess = () => resolve(open.result)));
+    const store = db.objectStoreNames[0]!;
+    const asked = db.transaction(store).objectStore(store).get(name);
+    const found = await new Promise<unknown>((resolve) => (asked.onsuccess = () => resolve(asked.result ?? null)));
+    db.close();
+    return typeof found === 'string' || found === null ? found : String((found as { value: unknown }).value);
+  }, key);
+}
+
 test('a reload in the middle brings back the show, the place and the undo steps', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photos());
@@ -146,7 +160,7 @@ test('the same file twice is stored once', async ({ page }) => {
   expect(files[0]).toMatch(/^[0-9a-f]{64}$/);
 });
 
-test('a show deleted for good frees its media at the next visit; what other shows name stays', async ({ page }) => {
+test('what a show that was deleted for good named is freed a week later, not sooner; what other shows name stays', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photos());
   await page.getByRole('button', { name: 'Back to the shows' }).click();
@@ -165,8 +179,19 @@ test('a show deleted for good frees its media at the next visit; what other show
   await page.getByRole('button', { name: 'Deleted shows: 1' }).click();
   await page.getByRole('button', { name: 'Delete for good' }).click();
   await expect(page.getByRole('button', { name: /^Deleted shows/ })).toBeHidden();
+  // The next visit only marks it, and six days later it is still there.
+  const list = page.getByRole('button', { name: 'Open “My show”' });
+  const week = Date.now();
+  for (const days of [0, 6]) {
+    await page.clock.setFixedTime(week + days * 24 * 3600 * 1000);
+    await page.reload();
+    await expect(list).toBeVisible();
+    await expect.poll(() => readRaw(page, 'marks')).toMatch(/[0-9a-f]{64}/);
+    expect(await stored()).toBe(2);
+  }
+  await page.clock.setFixedTime(week + 7.1 * 24 * 3600 * 1000);
   await page.reload();
   await expect.poll(stored).toBe(1);
-  await page.getByRole('button', { name: 'Open “My show”' }).click();
+  await list.click();
   await expect(page.getByTestId('picture 1').locator('img')).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { texture, type Hearing, type Texture } from '../music';
-import type { Stretch } from '../show/types';
+import type { Stretch } from '../show/fitTypes';
 import type { PcmSource } from '../sound';
 import type { Seconds } from '../units';
 import { Steps } from './inStep';

@@ -4,20 +4,9 @@ export { edgesOf, snapPoints, snapTo, type SnapPoint, type Snapped } from './sna
 export { FIRST_WISH, MET, type EndsWith, type Meet, type Near, type Wish } from './wish';
 export { startFitting, type Fitting } from './fitting';
 export { hidingOf, type Hiding, type Splice } from './splice';
-export {
-  NUDGE,
-  REST,
-  answersFor,
-  loopAnswer,
-  nudgeAnswer,
-  silenceAfter,
-  stopAnswer,
-  waysOf,
-  weaveAnswer,
-  weaveAnswers,
-  type Answer,
-  type Way,
-} from './answers';
+export { answersFor, waysOf, weaveAnswer, weaveAnswers } from './answers';
+export { loopAnswer, nudgeAnswer, stopAnswer } from './otherAnswers';
+export { NUDGE, REST, silenceAfter, type Answer, type Way } from './answer';
 export { howNear, nearestHidden } from './nearest';
 export { shaped, type Shaped } from './shaped';
 export { NOTHING_LEFT, askedOf, layingOf, pieceOf, slacksFor, stitchesOfPart, wantedSeconds, type Asked, type Slack } from './lay';

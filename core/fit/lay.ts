@@ -1,7 +1,7 @@
 import { showSeconds, sourceMoment, type Fitted, type Jump, type Part, type Show, type Stretch } from '../show';
 import { spreadPictures, type LaidFit } from '../show/edits';
 import { framesOf, type Seconds } from '../units';
-import { NUDGE, type Answer } from './answers';
+import { NUDGE, type Answer } from './answer';
 import { shaped } from './shaped';
 import { FIRST_WISH, type Wish } from './wish';
 

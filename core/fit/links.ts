@@ -1,9 +1,11 @@
-import { placeInBar, type Hearing } from '../music';
-import type { Stretch } from '../show/types';
+import type { Hearing } from '../music';
+import type { Stretch } from '../show/fitTypes';
 import { clamp, type Seconds } from '../units';
+import { barPlaces, barSeconds, offBar } from './barPlaces';
 import { CLEAR, MEET, type Steps } from './inStep';
 import type { Places } from './places';
-import { COLOURS, SEAM_BANDS, apart, spectralChange, unlike, type Surroundings } from './sides';
+import { SEAM_BANDS, spectralChange } from './seamReader';
+import { apart, COLOURS, unlike, type Surroundings } from './sides';
 import { ENDS, type Wish } from './wish';
 
 /**
@@ -50,9 +52,6 @@ const SAME: Seconds = 1.1;
 const SAME_SHIFT: Seconds = 0.06;
 /** Nothing shorter than this is left out. */
 const LEAST: Seconds = 1;
-/** A splice that was found by the beat grid is off the bar: that costs as much as the bars are sure. */
-const OFF_BAR = 1.1;
-const OFF_BEAT = 1.3;
 /** What a seam that is not looked at counts for. */
 const UNSEEN = 0.6;
 /** What a link costs for how unlike what surrounds its two places is, though it may hide. */
@@ -115,13 +114,6 @@ export function prepareLinks(
     proved: new Float32Array(cost.length),
     bar: barSeconds(heard),
   };
-}
-
-/** A bar as it is played; where there are none, two seconds. */
-function barSeconds({ steady, moments, perBar }: Hearing): Seconds {
-  if (!steady || moments.length < 4) return 2;
-  const beat = (moments.at(-1)! - moments[0]!) / (moments.length - 1);
-  return beat * Math.max(2, perBar);
 }
 
 /** The cheapest places to go on from, those of the same splice once. */
@@ -273,36 +265,6 @@ function inTime(steps: Steps, { times, clearBefore, clearAfter }: Places, leave:
 const BETTER = 3;
 /** Beats are put in step by so much at most, seconds. */
 const MOST_SHIFT: Seconds = 0.05;
-
-interface Bars {
-  /** Place in the bar, beats and fractions, a little below 0 where something sets in early; NaN where nobody can tell. */
-  readonly places: Float32Array;
-  readonly perBar: number;
-  readonly sure: number;
-}
-
-function barPlaces(heard: Hearing, times: Float64Array): Bars | null {
-  if (!heard.steady || heard.moments.length < 8) return null;
-  const { moments } = heard;
-  let k = 0;
-  const places = Float32Array.from(times, (at) => {
-    while (k + 2 < moments.length && moments[k + 1]! <= at + 0.02) k += 1;
-    const within = (at - moments[k]!) / (moments[k + 1]! - moments[k]!);
-    return within < -0.5 || within > 1.5 ? NaN : placeInBar(heard, k) + within;
-  });
-  return { places, perBar: heard.perBar, sure: heard.barSure };
-}
-
-/** What it costs that a splice changes the place in the bar, or in the beat. */
-function offBar(bars: Bars | null, leave: number, land: number): number {
-  if (!bars) return 0;
-  const apart = bars.places[land]! - bars.places[leave]!;
-  if (Number.isNaN(apart)) return 0;
-  const beat = Math.abs(apart - Math.round(apart));
-  const off = beat > 0.15 ? OFF_BEAT : 0;
-  const round = ((Math.round(apart) % bars.perBar) + bars.perBar) % bars.perBar;
-  return off + (round === 0 || bars.perBar < 2 ? 0 : OFF_BAR * Math.max(0.4, bars.sure));
-}
 
 /** A splice lies a hair before its place: at the end of a passage it would fall within. */
 const HAIR: Seconds = 0.025;

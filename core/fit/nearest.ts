@@ -1,5 +1,7 @@
 import type { Seconds } from '../units';
-import { NUDGE, loopAnswer, weaveAnswer, type Way } from './answers';
+import { weaveAnswer } from './answers';
+import { loopAnswer } from './otherAnswers';
+import { NUDGE, type Way } from './answer';
 import type { Fitting } from './fitting';
 import { MET, type Wish } from './wish';
 

@@ -1,8 +1,9 @@
 import { TEXTURE_RATE, type Hearing } from '../music';
-import type { Stretch } from '../show/types';
+import type { Stretch } from '../show/fitTypes';
 import { framesOf, RATE, type Seconds } from '../units';
 import type { Steps } from './inStep';
-import { monoOf, type Sides, type Surroundings } from './sides';
+import { type Sides, type Surroundings } from './sides';
+import { monoOf } from './seamReader';
 
 /** Where a piece may be cut: its beginning, moments within it, its end. */
 export interface Places {

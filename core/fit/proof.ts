@@ -4,7 +4,8 @@ import type { Steps } from './inStep';
 import { CLEAR } from './inStep';
 import { EXCUSE, HIDES, dearness } from './links';
 import type { Surroundings } from './sides';
-import { SEAM_BANDS, SeamReader, monoOf, spectralChange, type Kind, type Sides } from './sides';
+import { type Kind, type Sides } from './sides';
+import { SEAM_BANDS, SeamReader, monoOf, spectralChange } from './seamReader';
 
 /** What was found when a join was made and listened to: each as a share of what still hides, so that 1 and below hides. */
 export interface Proof {

@@ -1,7 +1,7 @@
 import type { Span } from '../show/types';
 import { speedFor, stretching, toHeard } from '../sound';
 import { RATE, framesOf, type Frames, type Seconds } from '../units';
-import type { Answer } from './answers';
+import type { Answer } from './answer';
 
 /** An answer as it is played. */
 export interface Shaped {

@@ -1,5 +1,6 @@
 import { laidSpans } from '../show/spans';
-import type { Span, Stretch } from '../show/types';
+import type { Span } from '../show/types';
+import type { Stretch } from '../show/fitTypes';
 import { alikeness, type PcmSource } from '../sound';
 import { RATE, clamp, framesOf, type Seconds } from '../units';
 import type { Heard, Proof, Prover } from './proof';

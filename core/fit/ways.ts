@@ -1,4 +1,4 @@
-import type { Stretch } from '../show/types';
+import type { Stretch } from '../show/fitTypes';
 import type { Seconds } from '../units';
 import type { Web } from './links';
 import { ENDS, shortestSeconds, type Wish } from './wish';

@@ -1,4 +1,5 @@
-import type { Jump, Stretch } from '../show/types';
+import type { Stretch } from '../show/fitTypes';
+import type { Jump } from '../show/fitTypes';
 import type { Seconds } from '../units';
 import { shortWay } from './few';
 import { HIDDEN, type Length, type Taste } from './length';

@@ -1,4 +1,5 @@
-import type { Jump, Stretch } from '../show/types';
+import type { Stretch } from '../show/fitTypes';
+import type { Jump } from '../show/fitTypes';
 import type { Seconds } from '../units';
 
 /** A moment of the music that must sound at a moment of the show. */

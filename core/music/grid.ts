@@ -1,7 +1,8 @@
 import { clamp, type Seconds } from '../units';
 import { LIMITS } from '../show/limits';
 import { laidSpans } from '../show/spans';
-import type { Grid, Part } from '../show/types';
+import type { Part } from '../show/types';
+import type { Grid } from '../show/fitTypes';
 
 /** Length of a beat: 60 / tempo seconds. */
 export function beatSeconds({ tempo }: Pick<Grid, 'tempo'>): Seconds {

@@ -1,4 +1,4 @@
-import type { Grid } from '../show/types';
+import type { Grid } from '../show/fitTypes';
 import type { PcmSource } from '../sound';
 import { RATE, type Seconds } from '../units';
 import { contrastOf, lagOf, refineBeats, trackBeats } from './beats';

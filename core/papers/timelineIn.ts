@@ -1,11 +1,11 @@
 import { Failure } from '../failure';
 import {
-  FORMAT,
-  LANES,
-  LANE_KINDS,
-  LIMITS,
   asKind,
+  FORMAT,
   heardMoment,
+  LANE_KINDS,
+  LANES,
+  LIMITS,
   newLane,
   newShow,
   readMedia,
@@ -23,7 +23,7 @@ import {
 import { newPart, newPicture } from '../show/edits';
 import { firstOwnStart } from '../show/newShow';
 import { clamp, type Seconds } from '../units';
-import { OURS } from './otio';
+import { decoded, kindOf, listOf, oursOf, rawOf, referenceOf, secondsOf, spanOf, wordOf, type Raw } from './otioRaw';
 
 /** Something of a timeline that did not come along. */
 export interface LeftOut {
@@ -34,46 +34,6 @@ export interface LeftOut {
 export interface TimelineRead {
   readonly show: Show;
   readonly leftOut: readonly LeftOut[];
-}
-
-/** JSON of anybody's making, looked at field by field. */
-type Raw = Readonly<Record<string, unknown>>;
-
-const isRaw = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);
-const rawOf = (value: unknown): Raw => (isRaw(value) ? value : {});
-const listOf = (value: unknown): Raw[] => (Array.isArray(value) ? value.filter(isRaw) : []);
-const wordOf = (value: unknown): string => (typeof value === 'string' ? value : '');
-const kindOf = (raw: Raw): string => wordOf(raw.OTIO_SCHEMA).replace(/\.\d+$/, '');
-const oursOf = (raw: Raw): Raw => rawOf(rawOf(raw.metadata)[OURS]);
-
-/** Seconds of a RationalTime. Rounding of the division is taken off again. */
-function secondsOf(raw: unknown): Seconds | null {
-  const { value, rate } = rawOf(raw);
-  if (typeof value !== 'number' || typeof rate !== 'number' || !(rate > 0)) return null;
-  return Math.round((value / rate) * 1e9) / 1e9;
-}
-
-interface Range {
-  readonly from: Seconds;
-  readonly length: Seconds;
-}
-
-function rangeOf(raw: unknown): Range | null {
-  const { start_time: start, duration } = rawOf(raw);
-  const from = secondsOf(start);
-  const length = secondsOf(duration);
-  return from === null || length === null || length < 0 ? null : { from, length };
-}
-
-/** The medium that a clip refers to. */
-function referenceOf(raw: Raw): Raw {
-  const key = wordOf(raw.active_media_reference_key) || 'DEFAULT_MEDIA';
-  return rawOf(rawOf(raw.media_references)[key] ?? raw.media_reference);
-}
-
-/** What a clip, a gap or whatever stands in a track lasts: its own range, or that of its medium. */
-function spanOf(raw: Raw): Range {
-  return rangeOf(raw.source_range) ?? rangeOf(referenceOf(raw).available_range) ?? { from: 0, length: 0 };
 }
 
 /**
@@ -306,12 +266,4 @@ const within = (hold: Seconds): Seconds => clamp(hold, LIMITS.hold.least, LIMITS
 function speedOf(raw: Raw): number | undefined {
   const scalar = listOf(raw.effects).find((one) => kindOf(one) === 'LinearTimeWarp')?.time_scalar;
   return typeof scalar === 'number' && scalar !== 1 && scalar >= LIMITS.speed.least && scalar <= LIMITS.speed.most ? scalar : undefined;
-}
-
-function decoded(url: string): string {
-  try {
-    return decodeURIComponent(url);
-  } catch {
-    return url;
-  }
 }

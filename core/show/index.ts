@@ -5,20 +5,14 @@ export {
   type Clip,
   type Cross,
   type CrossLaw,
-  type Depth,
-  type DipRules,
   type Fade,
   type Fold,
   type FrameShape,
   type Framing,
-  type Fitted,
-  type Grid,
-  type Jump,
   type Lane,
   type LaneKind,
   type LaneOf,
   type Line,
-  type Marks,
   type Master,
   type Media,
   type MediaId,
@@ -26,19 +20,20 @@ export {
   type OwnPart,
   type OwnStart,
   type Part,
-  type PartDip,
   type PartOf,
   type Photo,
   type Picture,
   type Pin,
   type Show,
   type Span,
-  type Stretch,
   type Take,
   type Told,
   type Treatment,
   type VoicePart,
 } from './types';
+export { type Stretch } from './fitTypes';
+export { type Depth, type DipRules, type PartDip } from './dipTypes';
+export { type Fitted, type Grid, type Jump, type Marks } from './fitTypes';
 export { LANES, LANE_KINDS, asKind, dipsFor, lanesOf, newLane } from './lanes';
 export { LIMITS } from './limits';
 export { documentSchema, faultOf, readMedia, readShow } from './schema';

@@ -1,5 +1,6 @@
 import { LIMITS } from './limits';
-import type { DipRules, FieldsOf, Lane, LaneKind, Part, PartOf, Show } from './types';
+import type { FieldsOf, Lane, LaneKind, Part, PartOf, Show } from './types';
+import type { DipRules } from './dipTypes';
 
 /** What is true of every lane of a kind. */
 export interface LaneTraits<K extends LaneKind> {

@@ -1,6 +1,7 @@
 import { LANE_KINDS, newLane } from './lanes';
 import { LIMITS } from './limits';
-import { FORMAT, type DipRules, type Lane, type LaneKind, type LaneOf, type OwnStart, type PartDip, type Show } from './types';
+import { FORMAT, type Lane, type LaneKind, type LaneOf, type OwnStart, type Show } from './types';
+import { type DipRules, type PartDip } from './dipTypes';
 
 export const BED_LANE = 'bed';
 export const VOICE_LANE = 'voice';

@@ -4,21 +4,11 @@ import { Failure } from '../failure';
 import { LANE_KINDS } from './lanes';
 import { LIMITS } from './limits';
 import { migrate } from './migrate';
+import { part, slope, treatments } from './partSchema';
+import { fade, id, level, mediaId, quiet, seconds, stretch, title, words } from './schemaBits';
 import { soundSeconds } from './speed';
-import { FORMAT, type FieldsOf, type LaneKind, type Media, type Show } from './types';
+import { FORMAT, type Media, type Show } from './types';
 
-const id = Joi.string()
-  .min(1)
-  .max(64)
-  .pattern(/^[A-Za-z0-9_-]+$/);
-const mediaId = Joi.string().pattern(/^[0-9a-f]{64}$/);
-const title = Joi.string().allow('').max(LIMITS.titleLength);
-const seconds = Joi.number().min(0).max(LIMITS.showSeconds);
-const level = Joi.number().min(LIMITS.gain.least).max(LIMITS.gain.most);
-const fade = Joi.object({ seconds: seconds.required(), bend: Joi.number().min(-1).max(1).required() });
-
-const stretch = Joi.object({ from: seconds.required(), to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required() });
-const quiet = Joi.array().items(stretch).max(LIMITS.own.stretches);
 const ownStart = { gain: level.required(), fadeUp: fade.required(), fadeOut: fade.required() };
 
 const held = {
@@ -59,13 +49,6 @@ const picture = Joi.alternatives().conditional('.kind', {
   ],
 });
 
-const treatment = Joi.object({
-  kind: Joi.valid('lowCut').required(),
-  on: Joi.boolean().required(),
-  frequency: Joi.number().min(LIMITS.lowCut.least).max(LIMITS.lowCut.most).required(),
-});
-const treatments = Joi.array().items(treatment).max(LIMITS.treatments);
-
 const lane = Joi.object({
   id: id.required(),
   kind: Joi.valid(...LANE_KINDS).required(),
@@ -77,56 +60,10 @@ const lane = Joi.object({
   treatments,
 });
 
-const span = Joi.object({
-  from: seconds.required(),
-  to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required(),
-  join: Joi.number().min(0).max(LIMITS.join.most).required(),
-  fold: Joi.object({
-    lead: Joi.number().min(0).max(LIMITS.fold.most).required(),
-    tail: Joi.number().min(0).max(LIMITS.fold.most).required(),
-  }),
-});
-
-const bend = Joi.number().min(-1).max(1).required();
-const cross = Joi.object({
-  law: Joi.valid('power', 'even', 'matched').required(),
-  bendOut: bend,
-  bendIn: bend,
-  seconds: Joi.number().min(LIMITS.join.least).max(LIMITS.join.most).required(),
-});
-
-const pin = Joi.object({ at: seconds.required(), gain: Joi.number().min(LIMITS.pin.least).max(LIMITS.pin.most).required() });
-
 const grid = Joi.object({
   tempo: Joi.number().min(LIMITS.grid.slowest).max(LIMITS.grid.fastest).required(),
   beats: Joi.number().integer().min(LIMITS.grid.fewest).max(LIMITS.grid.most).required(),
   downbeat: seconds.required(),
-});
-
-const jumps = Joi.array()
-  .items(Joi.object({ from: seconds.required(), to: seconds.required() }))
-  .max(LIMITS.fit.jumps)
-  .required();
-
-const fitted = Joi.object({
-  way: Joi.valid('weave', 'loop', 'stop', 'nudge').required(),
-  to: Joi.alternatives(Joi.valid('show'), seconds).required(),
-  made: seconds.required(),
-  piece: stretch.required(),
-  near: Joi.alternatives(Joi.valid('frame', 'beat', 'bar'), Joi.number().min(0).max(LIMITS.fit.miss)).required(),
-  shortest: Joi.object({
-    of: Joi.valid('bars', 'seconds').required(),
-    count: Joi.number().min(1).max(LIMITS.fit.shortest).required(),
-  }).required(),
-  ending: Joi.valid('own', 'fade', 'either').required(),
-  meets: Joi.array()
-    .items(Joi.object({ source: seconds.required(), at: seconds.required() }))
-    .max(LIMITS.fit.meets)
-    .required(),
-  avoid: jumps,
-  hold: jumps,
-  slack: Joi.valid('pictures', 'speed', 'ring', 'leave').required(),
-  self: Joi.boolean().required(),
 });
 
 const passages = Joi.array().items(stretch).max(LIMITS.fit.marks).required();
@@ -137,23 +74,6 @@ const marks = Joi.object({
     .items(Joi.object({ at: seconds.required(), name: Joi.string().min(1).max(40).required() }))
     .max(LIMITS.fit.marks)
     .required(),
-});
-
-const pins = Joi.array().items(pin).max(LIMITS.pin.count);
-const spans = Joi.array().items(span).min(1).max(LIMITS.spans).required();
-const speed = Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most);
-const slope = Joi.number().min(0).max(LIMITS.dip.slope);
-const words = Joi.string().allow('').max(LIMITS.voice.words);
-const takeNumber = Joi.number().integer().min(1).max(10_000);
-
-const take = Joi.object({
-  number: takeNumber.required(),
-  media: mediaId.required(),
-  spans,
-  gain: level.required(),
-  quiet: quiet.required(),
-  pins: pins.required(),
-  speed,
 });
 
 const dipRules = Joi.object({
@@ -179,53 +99,8 @@ const dipRules = Joi.object({
 
 const line = Joi.object({ id: id.required(), lane: id.required(), at: seconds.required(), words: words.required() });
 
-const partDip = Joi.object({
-  on: Joi.boolean().required(),
-  by: Joi.number().min(-LIMITS.dip.by).max(LIMITS.dip.by).required(),
-  down: slope,
-  up: slope,
-});
-
 const toldOf = Joi.array().items(stretch).max(LIMITS.voice.told).required();
 const told = Joi.object({ speech: toldOf, none: toldOf });
-
-/** What only parts of some kinds have. */
-const OF_KIND: { readonly [K in LaneKind]: { readonly [Field in keyof FieldsOf[K]]-?: Joi.Schema } } = {
-  bed: { fit: fitted },
-  voice: { dip: partDip, take: takeNumber, takes: Joi.array().items(take).max(LIMITS.voice.takes), words },
-  own: { clip: id },
-  spot: {},
-};
-
-const partOf = (kind: LaneKind) =>
-  Joi.object({
-    id: id.required(),
-    kind: Joi.valid(kind).required(),
-    lane: id.required(),
-    media: mediaId.required(),
-    at: seconds.required(),
-    spans,
-    gain: level.required(),
-    fadeUp: fade.required(),
-    fadeOut: fade.required(),
-    quiet: quiet.required(),
-    pins: pins.required(),
-    cross,
-    speed,
-    treatments,
-    mute: Joi.boolean(),
-    undipped: pins,
-    ...OF_KIND[kind],
-  });
-
-const [firstKind, ...otherKinds] = LANE_KINDS;
-const part = Joi.alternatives().conditional('.kind', {
-  switch: otherKinds.map((kind, index) => ({
-    is: kind,
-    then: partOf(kind),
-    ...(index === otherKinds.length - 1 ? { otherwise: partOf(firstKind!) } : {}),
-  })),
-});
 
 const media = Joi.object({
   id: mediaId.required(),

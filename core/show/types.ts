@@ -1,4 +1,6 @@
 import type { Decibels, Hertz, Seconds } from '../units';
+import type { DipRules, PartDip } from './dipTypes';
+import type { Fitted, Grid, Marks, Stretch } from './fitTypes';
 
 /** The format number this code writes. */
 export const FORMAT = 8;
@@ -50,12 +52,6 @@ export interface Card extends Held {
 }
 
 export type Picture = Photo | Clip | Card;
-
-/** Seconds of a source. */
-export interface Stretch {
-  readonly from: Seconds;
-  readonly to: Seconds;
-}
 
 /** The sound that was filmed with a clip. It fades by itself, whatever its picture does. */
 export interface OwnSound {
@@ -132,52 +128,10 @@ export interface Pin {
   readonly gain: Decibels;
 }
 
-/** Where a piece has its beats: steady, in bars of `beats`. */
-export interface Grid {
-  /** Beats a minute. */
-  readonly tempo: number;
-  /** Beats in a bar, 2 to 7. */
-  readonly beats: number;
-  /** The first beat of a bar, seconds of the source. */
-  readonly downbeat: Seconds;
-}
-
 /** `bend` in [−1, 1]: slow start .. quick start, 0 straight. */
 export interface Fade {
   readonly seconds: Seconds;
   readonly bend: number;
-}
-
-/** A splice: after `from` of the source comes `to`, seconds. */
-export interface Jump {
-  readonly from: Seconds;
-  readonly to: Seconds;
-}
-
-/** How a part was fitted, so that it can be fitted anew when the show's length changes. */
-export interface Fitted {
-  readonly way: 'weave' | 'loop' | 'stop' | 'nudge';
-  /** As long as the show, or so many seconds. */
-  readonly to: 'show' | Seconds;
-  /** The length that it was made for, seconds. */
-  readonly made: Seconds;
-  /** What of the source it was made from, seconds. */
-  readonly piece: Stretch;
-  /** How near the cuts have to come to that length: a number is so many seconds. */
-  readonly near: 'frame' | 'beat' | 'bar' | Seconds;
-  /** Shortest passage between splices. */
-  readonly shortest: { readonly of: 'bars' | 'seconds'; readonly count: number };
-  /** With the piece's own ending, faded where a phrase ends, or whichever suits. */
-  readonly ending: 'own' | 'fade' | 'either';
-  /** Moments of the source that must sound at moments of the part. */
-  readonly meets: readonly { readonly source: Seconds; readonly at: Seconds }[];
-  /** Splices taken away by hand, and those that are to stay. */
-  readonly avoid: readonly Jump[];
-  readonly hold: readonly Jump[];
-  /** What takes up the rest. */
-  readonly slack: 'pictures' | 'speed' | 'ring' | 'leave';
-  /** Whether it is fitted anew by itself when the show's length changes. */
-  readonly self: boolean;
 }
 
 /** Takes away what rumbles below a frequency. */
@@ -189,17 +143,6 @@ export interface LowCutting {
 
 /** One link of a chain that a sound goes through; switched off it leaves the sound as it is. */
 export type Treatment = LowCutting;
-
-/** What one narration asks of the bed. */
-export interface PartDip {
-  /** Whether anything goes down for it. */
-  readonly on: boolean;
-  /** dB on top of the show's depth: below 0 is deeper. */
-  readonly by: Decibels;
-  /** Slopes of its own, seconds; those of the show where it says nothing. */
-  readonly down?: Seconds | undefined;
-  readonly up?: Seconds | undefined;
-}
 
 /** Another recording of the same line, kept with the one in use. */
 export interface Take {
@@ -219,29 +162,6 @@ export interface Line {
   readonly lane: string;
   readonly at: Seconds;
   readonly words: string;
-}
-
-/** How far down: always as much, or as far as it takes for what dips to stay `margin` dB below the voice. */
-export type Depth = { readonly by: 'fixed'; readonly gain: Decibels } | { readonly by: 'clear'; readonly margin: Decibels };
-
-/** How the show makes room for speech. Dips themselves are computed from the narrations, never stored. */
-export interface DipRules {
-  readonly depth: Depth;
-  /** Slopes, seconds. */
-  readonly down: Seconds;
-  readonly up: Seconds;
-  /** How long before the voice a slope begins. */
-  readonly lead: Seconds;
-  /** Pauses shorter than this are ridden through, seconds. */
-  readonly bridge: Seconds;
-  /** What goes down. */
-  readonly bed: boolean;
-  readonly own: boolean;
-  readonly spot: boolean;
-  /** Whether speech in the clips' own sound asks for dips, too. */
-  readonly hearsClips: boolean;
-  /** The bed comes up by `gain` where nobody speaks for longer than `after` seconds; null where it does not. */
-  readonly raise: { readonly gain: Decibels; readonly after: Seconds } | null;
 }
 
 /** What every part has, whatever it lies on. */
@@ -346,16 +266,6 @@ export interface Media {
 export interface Told {
   readonly speech: readonly Stretch[];
   readonly none: readonly Stretch[];
-}
-
-/** What a person said of a piece's passages, seconds of the source. */
-export interface Marks {
-  /** No splice may fall in these. */
-  readonly keep: readonly Stretch[];
-  /** These are left out when the piece is fitted. */
-  readonly out: readonly Stretch[];
-  /** Names of sections, by the moment they begin at. */
-  readonly names: readonly { readonly at: Seconds; readonly name: string }[];
 }
 
 /** The whole: its level, and where it is held. */

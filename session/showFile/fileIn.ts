@@ -105,9 +105,9 @@ export async function layDown(how: 'as it is' | 'anew' | 'copy' | 'replace'): Pr
 /** What came in for a show that could not be laid down goes, unless another show has it. */
 async function forget(media: Set<MediaId>): Promise<void> {
   if (media.size === 0) return;
-  const { named, whole } = await readMediaIndex();
+  const { named, readable } = await readMediaIndex();
   // Where it is not sure that nobody else names them they stay, and are marked at the next visit.
-  if (whole) await dropMedia(new Set([...media].filter((id) => !named.has(id))));
+  if (readable) await dropMedia(new Set([...media].filter((id) => !named.has(id))));
 }
 
 /** Takes in the media that the file brings and that are not here; the show is then checked against what they really are. */

@@ -6,8 +6,10 @@ import { guarded, rowsUnder, storage } from './storage';
 /** Which media the stored shows name, the deleted ones and their undo steps among them. */
 export interface MediaIndex {
   readonly named: ReadonlySet<MediaId>;
-  /** Whether that is all of them: false where a record could not be read, or where there is none at all. Nothing is freed then. */
-  readonly whole: boolean;
+  /** Whether every record could be read; where not, others may be named. */
+  readonly readable: boolean;
+  /** Whether there is no record at all. */
+  readonly empty: boolean;
 }
 
 const HASHES = /\b[0-9a-f]{64}\b/g;
@@ -19,16 +21,16 @@ export async function readMediaIndex(): Promise<MediaIndex> {
     const idOf = (key: string) => key.slice(key.indexOf('/') + 1);
     const [records, rows] = await Promise.all([storage.getMany(keys), storage.getMany(keys.map((key) => rowNames.names(idOf(key))))]);
     const named = new Set<MediaId>();
-    let whole = keys.length > 0;
+    let readable = true;
     for (const key of keys) {
       const text = records[key] ?? '';
       const row = rows[rowNames.names(idOf(key))];
       for (const id of (row ?? text).match(HASHES) ?? []) named.add(id);
-      if (!isReadable(text)) whole = false;
+      if (!isReadable(text)) readable = false;
     }
     // What a hiding page could not write any more counts as well.
     for (const text of lifeboatTexts()) for (const id of text.match(HASHES) ?? []) named.add(id);
-    return { named, whole };
+    return { named, readable, empty: keys.length === 0 };
   });
 }
 

@@ -79,7 +79,7 @@ it('frees nothing while any record cannot be read, or there is none', async () =
   await storage.setItem('show/broken', '{"savedAt": 3, "show": {');
   await tidy(60 * DAY);
   expect(kept()).toEqual([mediaId(9)]);
-  expect((await readMediaIndex()).whole).toBe(false);
+  expect((await readMediaIndex()).readable).toBe(false);
   await storage.removeItem('show/broken');
   await tidy(61 * DAY);
   expect(kept()).toEqual([]);
@@ -88,8 +88,8 @@ it('frees nothing while any record cannot be read, or there is none', async () =
 it('finds the names of a record of an older version, which has no row for them', async () => {
   await store('a');
   await storage.removeItem('names/a');
-  const { named, whole } = await readMediaIndex();
-  expect([whole, named.has(mediaId(1)), named.has(mediaId(5))]).toEqual([true, true, true]);
+  const { named, readable } = await readMediaIndex();
+  expect([readable, named.has(mediaId(1)), named.has(mediaId(5))]).toEqual([true, true, true]);
   expect((await allMedia()).map(({ id }) => id).sort()).toEqual([mediaId(1), mediaId(5)].sort());
 });
 

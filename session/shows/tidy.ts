@@ -39,8 +39,8 @@ function marked(unneeded: readonly string[], before: Marks, now: number): Marks 
  */
 export async function tidy(now: number): Promise<void> {
   await dropLeftovers();
-  const { named, whole } = await readMediaIndex();
-  if (!whole) return;
+  const { named, readable, empty } = await readMediaIndex();
+  if (!readable || empty) return;
   const before = await readMarks();
   const shows = new Set(await allShowIds());
   const media = (await keptMedia()).filter((id) => !named.has(id));

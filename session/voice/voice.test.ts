@@ -73,10 +73,7 @@ jest.mock('../../engine/media/recordings', () => ({
 import { useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 import { keepFound, lookForRecordings, useFound } from './found';
-import { heardFor, useHeard } from '../sound/heard';
-import { innerPauses, shorten, splitPauses, takeDipsOver, tellSpeech, toggleDip, writeLine } from './narrations';
-import { makeClear } from './over';
-import { choosePins, hidePins, movePinsBy, pinHere, removeChosenPins, showPins, tapPin, usePinning } from './pinning';
+import { heardFor } from '../sound/heard';
 import {
   closeRecording,
   listen,
@@ -89,7 +86,6 @@ import {
   useRecording,
 } from './recording';
 import { changeRecordSettings, useRecordSettings } from './settings';
-import { addLaneOf, laneFor } from '../open/lanes';
 
 const show = (): Show => {
   const { state } = useOpenShow.getState();
@@ -98,7 +94,6 @@ const show = (): Show => {
 };
 const part = (id = 'say-3001') => show().parts.find((one) => one.id === id)!;
 const recording = () => useRecording.getState().recording;
-const choose = (id: string) => useOpenShow.getState().choose({ kind: 'parts', ids: [id] });
 
 /** Waits until the recording says what is expected. */
 const until = (status: string) =>
@@ -233,110 +228,5 @@ describe('recording', () => {
     expect(useFound.getState().found).toHaveLength(1);
     await keepFound('old');
     expect(show().parts.at(-1)).toMatchObject({ at: 6.25, lane: 'voice', spans: [{ from: 0, to: 4 }] });
-  });
-});
-
-describe('narrations', () => {
-  it('are split at their pauses, shortened, and put right by hand', () => {
-    expect(innerPauses(show(), part(), 0.5)).toEqual([{ from: 3, to: 4.5 }]);
-    expect(innerPauses(show(), part(), 2)).toEqual([]);
-    shorten(show(), part(), 0.5, 0.5);
-    expect(part().spans.map(({ from, to }) => [from, to])).toEqual([
-      [0, 3.25],
-      [4.25, 8],
-    ]);
-    useOpenShow.getState().undo();
-    tellSpeech(show(), part(), { from: 3.4, to: 3.6 }, true);
-    expect(innerPauses(show(), part(), 0.5).map(({ from, to }) => [from, to])).toEqual([
-      [3, 3.4],
-      [3.6, 4.5],
-    ].filter(([from, to]) => to! - from! >= 0.5)); // prettier-ignore
-    tellSpeech(show(), part(), { from: 0, to: 8 }, false);
-    expect(innerPauses(show(), part(), 0.1)).toEqual([]);
-    useOpenShow.getState().undo();
-    splitPauses(show(), part(), 0.5);
-    expect(
-      show()
-        .parts.filter((one) => one.lane === 'voice')
-        .map((one) => one.at),
-    ).toEqual([2, 6.05]);
-  });
-
-  it('come to the speaker that is chosen; lines are written at the now line', () => {
-    expect(laneFor(show(), 'voice').id).toBe('voice');
-    addLaneOf('voice', 'Grandma');
-    expect(show().lanes.find((lane) => lane.id === laneFor(show(), 'voice').id)!.title).toBe('Grandma');
-    useTransport.setState({ now: 7 });
-    const id = writeLine();
-    expect(show().lines).toEqual([{ id, lane: laneFor(show(), 'voice').id, at: 7, words: '' }]);
-  });
-
-  it('dip or do not at a key; their dips become pins of the bed and come back', () => {
-    choose('say-3001');
-    toggleDip();
-    expect(part().dip).toMatchObject({ on: false });
-    toggleDip();
-    expect(part().dip).toMatchObject({ on: true });
-    takeDipsOver(show(), part('bed-1'));
-    expect(part('bed-1').pins.map(({ gain }) => Math.round(gain))).toContain(-10);
-    expect(part('bed-1').undipped).toEqual([]);
-  });
-
-  it('are made clear, and by how much is said', async () => {
-    await makeClear(20);
-    expect(show().dips.depth).toEqual({ by: 'clear', margin: 20 });
-    // The bed is 3 dB below the voice as it is.
-    expect(useOpenShow.getState().notice).toEqual({ kind: 'words', text: 'The bed goes down by 17.0 dB where somebody speaks.' });
-    await makeClear(2);
-    expect(useOpenShow.getState().notice).toMatchObject({ text: expect.stringContaining('nothing has to go down') as string });
-    expect(useHeard.getState().heard.size).toBeGreaterThan(1);
-  });
-});
-
-it('listens anew to a sound that stands still, so that nothing waits for ever', async () => {
-  jest.useFakeTimers();
-  try {
-    let turn = 0;
-    mockListen.mockImplementation((_name: string, _details: unknown, { signal }: { signal: AbortSignal }) => {
-      turn += 1;
-      if (turn > 1) return Promise.resolve(profile(8, [[2, 3]]));
-      return new Promise((_resolve, reject) => signal.addEventListener('abort', () => reject(new Failure('cancelled'))));
-    });
-    const stuck = withNarrations(showOf([40], 60), narration(3077, 8, 2));
-    const known = heardFor(stuck);
-    await jest.advanceTimersByTimeAsync(9_000);
-    expect((await known).get(stuck.parts[1]!.media)?.speech).toEqual([{ from: 2, to: 3 }]);
-    expect(turn).toBe(2);
-  } finally {
-    jest.useRealTimers();
-  }
-});
-
-describe('pins', () => {
-  it('are added where the level is, chosen, moved together without passing others, and removed', () => {
-    choose('bed-1');
-    for (const now of [5, 10, 15]) {
-      useTransport.setState({ now });
-      pinHere();
-    }
-    const pins = () => part('bed-1').pins.map(({ at, gain }) => [Number(at.toFixed(3)), gain]);
-    expect(pins()).toEqual([[5, 0], [10, 0], [15, 0]]); // prettier-ignore
-    expect(usePinning.getState().pinning).toEqual({ part: 'bed-1', chosen: [2] });
-    tapPin('bed-1', 1, false);
-    movePinsBy(part('bed-1'), 1, 20, -6, true);
-    expect(useOpenShow.getState().preview).not.toBeNull();
-    movePinsBy(part('bed-1'), 1, 20, -6, false);
-    expect(pins()).toEqual([[5, 0], [14.999, -6], [15, 0]]); // prettier-ignore
-    tapPin('bed-1', 2, true);
-    movePinsBy(part('bed-1'), 2, 5, -2, false);
-    expect(pins()).toEqual([[5, 0], [19.999, -8], [20, -2]]); // prettier-ignore
-    removeChosenPins('bed-1');
-    expect(pins()).toEqual([[5, 0]]);
-    choosePins('bed-1', [0]);
-    choose('say-3001');
-    expect(usePinning.getState().pinning).toBeNull();
-    showPins('bed-1');
-    hidePins();
-    expect(usePinning.getState().pinning).toBeNull();
   });
 });

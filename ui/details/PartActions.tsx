@@ -1,16 +1,18 @@
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
+import Columns from 'lucide-react-native/icons/columns-2';
 import Minus from 'lucide-react-native/icons/minus';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import Scissors from 'lucide-react-native/icons/scissors';
 import Undo from 'lucide-react-native/icons/undo-dot';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import { soundSeconds, type Part, type Show } from '../../core/show';
-import { clearPins, putBackOwn, removeParts, restorePart, trimSilence } from '../../core/show/edits';
+import { lanesOf, soundSeconds, type Part, type Show } from '../../core/show';
+import { clearPins, putBackOwn, removeParts, restorePart, toLane, trimSilence } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { openPanel } from '../panels/open';
 import { saySilence } from '../words/sounds';
 
 /** What can be done to a part in one tap. */
@@ -44,9 +46,24 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
         <Button label="Back to the original" icon={RotateCcw} disabled={!touched} onPress={() => edit(restorePart, { id: part.id })} />
         {clip ? <Button label="Put the clip’s sound back" icon={Undo} onPress={() => edit(putBackOwn, { id: clip })} /> : null}
         {part.pins.length > 0 ? <Button label="Level as before" icon={Minus} onPress={() => edit(clearPins, { ids: [part.id] })} /> : null}
+        {part.kind === 'bed' ? (
+          <Button label="Lanes of the bed" icon={Columns} onPress={() => openPanel({ name: 'lanes', kind: 'bed' })} />
+        ) : null}
+        <ToLane show={show} part={part} />
         <Button label="Remove and close up" icon={ChevronsUp} onPress={() => edit(removeParts, { ids: [part.id], closeUp: true })} />
         <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removeParts, { ids: [part.id], closeUp: false })} />
       </View>
     </View>
   );
+}
+
+/** The other lanes of the bed that a piece may go to. Narrations have theirs beside their dips. */
+function ToLane({ show, part }: { readonly show: Show; readonly part: Part }) {
+  if (part.kind !== 'bed') return null;
+  const { edit } = useOpenShow.getState();
+  return lanesOf(show, 'bed')
+    .filter((lane) => lane.id !== part.lane)
+    .map((lane) => (
+      <Button key={lane.id} label={`Give to ${lane.title}`} kind="quiet" onPress={() => edit(toLane, { ids: [part.id], lane: lane.id })} />
+    ));
 }

@@ -50,12 +50,14 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
           onFiles={(files) => void bringSounds(files, 'spot')}
           className="grow"
         />
-        <Button
-          label={beds > 1 ? `${beds} lanes` : 'Lanes'}
-          icon={Columns}
-          kind="quiet"
-          onPress={() => openPanel({ name: 'lanes', kind: 'bed' })}
-        />
+        {wide || beds > 1 ? (
+          <Button
+            label={beds > 1 ? `${beds} lanes` : 'Lanes'}
+            icon={Columns}
+            kind="quiet"
+            onPress={() => openPanel({ name: 'lanes', kind: 'bed' })}
+          />
+        ) : null}
         {pieces > 1 ? (
           <Button
             label={`${pieces} pieces in order`}

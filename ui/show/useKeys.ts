@@ -66,6 +66,8 @@ export function useKeys(onHelp: () => void): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.defaultPrevented || taken(event)) return;
+      // It closes the panel that lies over the page, wherever the focus is.
+      if (event.key === 'Escape' && document.querySelector('dialog[open]')) return;
       const store = useOpenShow.getState();
       const { now } = useTransport.getState();
       const command = event.ctrlKey || event.metaKey;

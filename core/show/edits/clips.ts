@@ -4,7 +4,8 @@ import { LIMITS } from '../limits';
 import { ownPart } from '../own';
 import { placePictures } from '../placement';
 import { roundHold } from '../times';
-import type { Clip, Fade, Media, OwnStart, OwnPart, Show, Stretch } from '../types';
+import type { Clip, Fade, Media, OwnStart, OwnPart, Show } from '../types';
+import type { Stretch } from '../fitTypes';
 import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
 
 function clipOf(show: Draft<Show>, id: string): Draft<Clip> {

@@ -2,7 +2,9 @@ import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { FIRST_PART_DIP } from '../newShow';
 import { partSeconds } from '../placement';
-import type { Depth, DipRules, PartDip, Pin, Stretch } from '../types';
+import type { Pin } from '../types';
+import type { Stretch } from '../fitTypes';
+import type { Depth, DipRules, PartDip } from '../dipTypes';
 import { defineEdit, find } from './edit';
 import { narrationOf } from './voice';
 

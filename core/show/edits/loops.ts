@@ -1,7 +1,7 @@
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { loopSpans, type Loop } from '../loop';
-import type { Grid } from '../types';
+import type { Grid } from '../fitTypes';
 import { defineEdit, find } from './edit';
 import { fitFades } from './keep';
 

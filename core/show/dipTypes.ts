@@ -1,0 +1,35 @@
+import type { Decibels, Seconds } from '../units';
+
+/** What one narration asks of the bed. */
+export interface PartDip {
+  /** Whether anything goes down for it. */
+  readonly on: boolean;
+  /** dB on top of the show's depth: below 0 is deeper. */
+  readonly by: Decibels;
+  /** Slopes of its own, seconds; those of the show where it says nothing. */
+  readonly down?: Seconds | undefined;
+  readonly up?: Seconds | undefined;
+}
+
+/** How far down: always as much, or as far as it takes for what dips to stay `margin` dB below the voice. */
+export type Depth = { readonly by: 'fixed'; readonly gain: Decibels } | { readonly by: 'clear'; readonly margin: Decibels };
+
+/** How the show makes room for speech. Dips themselves are computed from the narrations, never stored. */
+export interface DipRules {
+  readonly depth: Depth;
+  /** Slopes, seconds. */
+  readonly down: Seconds;
+  readonly up: Seconds;
+  /** How long before the voice a slope begins. */
+  readonly lead: Seconds;
+  /** Pauses shorter than this are ridden through, seconds. */
+  readonly bridge: Seconds;
+  /** What goes down. */
+  readonly bed: boolean;
+  readonly own: boolean;
+  readonly spot: boolean;
+  /** Whether speech in the clips' own sound asks for dips, too. */
+  readonly hearsClips: boolean;
+  /** The bed comes up by `gain` where nobody speaks for longer than `after` seconds; null where it does not. */
+  readonly raise: { readonly gain: Decibels; readonly after: Seconds } | null;
+}

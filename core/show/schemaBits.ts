@@ -1,0 +1,19 @@
+import Joi from 'joi';
+import { LIMITS } from './limits';
+
+export const id = Joi.string()
+  .min(1)
+  .max(64)
+  .pattern(/^[A-Za-z0-9_-]+$/);
+export const mediaId = Joi.string().pattern(/^[0-9a-f]{64}$/);
+export const title = Joi.string().allow('').max(LIMITS.titleLength);
+export const seconds = Joi.number().min(0).max(LIMITS.showSeconds);
+export const level = Joi.number().min(LIMITS.gain.least).max(LIMITS.gain.most);
+export const fade = Joi.object({ seconds: seconds.required(), bend: Joi.number().min(-1).max(1).required() });
+
+export const stretch = Joi.object({
+  from: seconds.required(),
+  to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required(),
+});
+export const quiet = Joi.array().items(stretch).max(LIMITS.own.stretches);
+export const words = Joi.string().allow('').max(LIMITS.voice.words);
