@@ -6,6 +6,7 @@ import { partsOn, type Show } from '../../core/show';
 import { Failure } from '../../core/failure';
 import { sayTime } from '../../core/units';
 import { cancelTaking, dismissArrival, dismissRefused, layArrival, useLibrary, type Arrival, type Where } from '../../session/library';
+import { laneFor } from '../../session/open/lanes';
 import { pause, toggleSound, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
@@ -54,7 +55,8 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
   const now = useTransport((state) => Math.round(state.now * 10) / 10);
   const listening = useTransport(({ playing }) => playing.kind === 'sound' && playing.media === media.id);
   const silence = saySilence(facts);
-  const there = partsOn(show, 'bed').length > 0;
+  // What lies on the lane that it comes to.
+  const there = partsOn(show, lane).some((part) => part.lane === laneFor(show, lane).id);
   const done = (then: () => void) => () => {
     if (listening) pause();
     then();
