@@ -14,7 +14,7 @@ function large(): History {
     at: i * 4,
     spans: Array.from({ length: 6 }, (_each, k) => ({ from: k * 10, to: k * 10 + 0.5, join: 0.02 })),
   }));
-  return startHistory(layParts(showOf([900]), { parts, media: [media], instead: [] }));
+  return startHistory(layParts(showOf([450, 450]), { parts, media: [media], instead: [] }));
 }
 
 /** One of the edits that people make, the `turn`th. */
