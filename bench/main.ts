@@ -23,7 +23,14 @@ function testShare(): Figure {
 }
 
 async function main(): Promise<void> {
-  const figures = [...(await coreFigures()), ...historyFigures(), ...fitFigures(), ...voiceFigures(), ...(await browserFigures()), testShare()];
+  const figures = [
+    ...(await coreFigures()),
+    ...historyFigures(),
+    ...fitFigures(),
+    ...voiceFigures(),
+    ...(await browserFigures()),
+    testShare(),
+  ];
   console.log(table(figures));
   const at = process.argv.indexOf('--json');
   const file = at < 0 ? undefined : process.argv[at + 1];
