@@ -6,11 +6,47 @@ const floor = (name, below) => ({
   to: { path: '^(app|ui|session|engine|core|server|cli|demo|e2e|bench)/', pathNot: `^(${[name, ...below].join('|')})/` },
 });
 
+/** The rooms of each floor from the ground up: what stands in one may import from those before it, never from those behind it. */
+const ROOMS = {
+  core: ['failure.ts', 'units.ts', 'files', 'sound', 'show', 'music', 'speech', 'stage', 'treat', 'level', 'mix', 'papers', 'fit', 'check'],
+  engine: ['media', 'workers', 'analyse', 'listen', 'measure', 'play', 'record', 'stage', 'write', 'showFile'],
+  session: [
+    ...['awake.ts', 'download.ts', 'faces.ts', 'ids.ts', 'lock.ts', 'queries.ts', 'workers.ts', 'shows', 'open', 'library.ts'],
+    ...['missing.ts', 'sound', 'stage', 'fit', 'pictures', 'voice', 'bed', 'finish', 'showFile'],
+  ],
+  ui: [
+    ...['AppFrame.tsx', 'panels', 'theme', 'words', 'charts', 'controls', 'sheet', 'fit', 'pictures', 'shows', 'stage', 'voice', 'bed'],
+    ...['faces', 'finish', 'details', 'show'],
+  ],
+};
+
+const pathOf = (floor, room) => `^${floor}/${room.replace('.', '\\.')}${room.includes('.') ? '$' : '/'}`;
+
+const stairs = Object.entries(ROOMS).flatMap(([name, rooms]) =>
+  rooms.slice(0, -1).map((room, index) => ({
+    name: `${name}-${room}-imports-downward`,
+    comment: `the rooms of ${name}/ stand in an order (ROOMS in .dependency-cruiser.cjs)`,
+    severity: 'error',
+    from: { path: pathOf(name, room), pathNot: '\\.test\\.tsx?$' },
+    to: { path: rooms.slice(index + 1).map((above) => pathOf(name, above)) },
+  })),
+);
+
+/** A room that has no place in the order yet. */
+const placed = Object.entries(ROOMS).map(([name, rooms]) => ({
+  name: `${name}-rooms-have-a-place`,
+  severity: 'error',
+  from: {},
+  to: { path: `^${name}/`, pathNot: rooms.map((room) => pathOf(name, room)) },
+}));
+
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
     { name: 'no-orphan-imports', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^expo-router/head$' } },
+    ...stairs,
+    ...placed,
     floor('core', []),
     floor('engine', ['core']),
     floor('session', ['engine', 'core']),
