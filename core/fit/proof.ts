@@ -9,16 +9,16 @@ import { SEAM_BANDS, SeamReader, monoOf, spectralChange } from './seamReader';
 
 /** What was found when a join was made and listened to: each as a share of what still hides, so that 1 and below hides. */
 export interface Proof {
-  readonly shares: Readonly<Record<Heard, number>>;
+  readonly shares: Readonly<Record<Giveaway, number>>;
   /** The largest share, and what it is of. */
   readonly worst: number;
-  readonly by: Heard;
+  readonly by: Giveaway;
   /** What all of it costs, as the links are priced. */
   readonly cost: number;
 }
 
 /** What may be heard of a join. */
-export type Heard = Kind | 'seam' | 'beat' | 'click' | 'hole';
+export type Giveaway = Kind | 'seam' | 'beat' | 'click' | 'hole';
 
 /** A join is made with so much of the piece on either side, and looked for clicks and holes this near to it, seconds. */
 const AROUND: Seconds = 0.16;
@@ -75,9 +75,9 @@ export class Prover {
       click: this.click(from, to),
       hole: this.hole() / HOLE_MOST,
     };
-    let by: Heard = 'harmony';
+    let by: Giveaway = 'harmony';
     let cost = 0;
-    for (const one of Object.keys(shares) as Heard[]) {
+    for (const one of Object.keys(shares) as Giveaway[]) {
       if (shares[one] > shares[by]) by = one;
       cost += dearness(shares[one]);
     }

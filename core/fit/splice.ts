@@ -3,7 +3,7 @@ import type { Span } from '../show/types';
 import type { Stretch } from '../show/fitTypes';
 import { alikeness, type PcmSource } from '../sound';
 import { RATE, clamp, framesOf, type Seconds } from '../units';
-import type { Heard, Proof, Prover } from './proof';
+import type { Giveaway, Proof, Prover } from './proof';
 import { bestShift } from './shift';
 
 /** A splice as it will be heard. */
@@ -16,7 +16,7 @@ export interface Splice {
   /** How well it hides, [0, 1]: what was found when it was made and listened to. From 0.7 on everything about it hides. */
   readonly quality: number;
   /** What is heard of it first. */
-  readonly by: Heard;
+  readonly by: Giveaway;
 }
 
 /** The cut lies this long before what sets in, so that it is the new side's and whole; held notes may need it earlier. */
@@ -29,7 +29,7 @@ const BELIEVED: Seconds = 0.036;
 const LOOK: Seconds = 0.06;
 /** A splice that hides as well as this is not tried otherwise; what another crossfade, an earlier cut or another shift may mend. */
 const WELL = 0.8;
-const MENDED = ['seam', 'beat', 'click', 'hole'] as const satisfies readonly Heard[];
+const MENDED = ['seam', 'beat', 'click', 'hole'] as const satisfies readonly Giveaway[];
 
 /** A splice between two places of a piece, made in the way in which it is heard least. */
 export interface Made {

@@ -33,8 +33,8 @@ function sumsOf(power: Float32Array): Sum {
 }
 
 /**
- * Measures how far the voice stands above all else, in the sound as it is mixed. Yields the share done, so that a worker can come
- * up for air. Where nobody speaks there is no reading.
+ * Measures how far the voice stands above all else, in the sound as it is mixed. Yields the share done, so that a worker can
+ * yield. Where nobody speaks there is no reading.
  */
 export function* measuringOver({ voice, rest, said }: Stems, sources: ReadonlyMap<string, PcmSource>): Generator<number, Over[]> {
   const { frames } = voice;

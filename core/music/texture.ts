@@ -93,7 +93,7 @@ function measure(mono: Float32Array, first: number, end: number, power: Float32A
 }
 
 /**
- * Listens to a sound once, from end to end. Yields the share done, so that a worker can come up for air.
+ * Listens to a sound once, from end to end. Yields the share done, so that a worker can yield.
  * Mel scale after Davis and Mermelstein (1980), chroma after Fujishima (ICMC 1999).
  */
 export function* textureOf(source: PcmSource): Generator<number, Texture> {

@@ -151,18 +151,18 @@ export const documentSchema = shell.keys({
     .required(),
 });
 
-/** Pieces of shows that were found to be sound. They never change, so they need not be looked at again after every edit. */
-const sound = new WeakSet<object>();
+/** Pieces of shows that were found to be valid. They never change, so they need not be looked at again after every edit. */
+const valid = new WeakSet<object>();
 
 /** What is wrong with the pieces of a list, or null. Pieces that can no longer change are remembered. */
 function listFault(name: string, list: readonly unknown[], schema: Joi.Schema): string | null {
   const ids = new Set<unknown>();
   for (const [index, one] of list.entries()) {
     if (typeof one !== 'object' || one === null) return `"${name}[${index}]" is no object`;
-    if (!sound.has(one)) {
+    if (!valid.has(one)) {
       const { error } = schema.validate(one, STRICT);
       if (error) return `${name}[${index}]: ${error.message}`;
-      if (Object.isFrozen(one)) sound.add(one);
+      if (Object.isFrozen(one)) valid.add(one);
     }
     ids.add((one as { id: unknown }).id);
   }

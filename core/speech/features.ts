@@ -105,7 +105,7 @@ function* lowered(source: PcmSource): Generator<number, { low: Float32Array; pow
   return { low, power: meter.finish() };
 }
 
-/** Listens to a sound once for what speech is made of. Yields the share done, so that a worker can come up for air. */
+/** Listens to a sound once for what speech is made of. Yields the share done, so that a worker can yield. */
 export function* featuresOf(source: PcmSource): Generator<number, Features> {
   const lowering = lowered(source);
   let step = lowering.next();

@@ -18,7 +18,7 @@ export interface Profile {
   readonly power: Float32Array;
 }
 
-/** Listens to a sound. Yields the share done, so that a worker can come up for air. Silence has no speech. */
+/** Listens to a sound. Yields the share done, so that a worker can yield. Silence has no speech. */
 export function* profiling(source: PcmSource): Generator<number, Profile> {
   const listening = featuresOf(source);
   let step = listening.next();

@@ -14,7 +14,7 @@ export interface Written {
 }
 
 /** Frames [first, first + frames) of a plan. */
-export interface Stretch {
+export interface FrameRange {
   readonly first: number;
   readonly frames: number;
 }
@@ -38,7 +38,7 @@ export type MeasureCalls = {
     format: WavFormat;
     name: string;
     target: FileSystemFileHandle | null;
-    only?: Stretch;
+    only?: FrameRange;
     loop?: boolean;
     tags?: Tags;
   }): Promise<Written>;

@@ -1,7 +1,7 @@
 import { Failure } from '../../core/failure';
 import type { Desk } from './serve';
 
-/** Runs work that yields the share done to its end, coming up for air, so that it can be cancelled. @throws Failure `cancelled`. */
+/** Runs work that yields the share done to its end, yielding to the event loop between, so that it can be cancelled. @throws Failure `cancelled`. */
 export async function finished<T>(work: Generator<number, T>, desk: Desk): Promise<T> {
   let step = work.next();
   while (!step.done) {

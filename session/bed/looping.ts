@@ -96,7 +96,7 @@ export function openLooping(show: Show, part: Part): void {
 }
 
 /** The loop as it stands: its passage in the source, and where the piece begins and ends around it. */
-export interface Shaped {
+export interface ShapedLoop {
   readonly loop: Loop;
   readonly grid: Grid;
   readonly from: number;
@@ -105,7 +105,7 @@ export interface Shaped {
   readonly seconds: number | null;
 }
 
-export function shapeOf(show: Show, looping: Looping): Shaped | null {
+export function shapeOf(show: Show, looping: Looping): ShapedLoop | null {
   const part = show.parts.find((one) => one.id === looping.part);
   if (!part) return null;
   const grid = gridOf(show, part);
@@ -124,7 +124,7 @@ export function shapeOf(show: Show, looping: Looping): Shaped | null {
   return { loop, grid, from, to, seconds: within ? loopSeconds(loop, looping.passes, from, to) : null };
 }
 
-const current = (): { show: Show; looping: Looping; part: Part; shaped: Shaped } | null => {
+const current = (): { show: Show; looping: Looping; part: Part; shaped: ShapedLoop } | null => {
   const { looping } = useLooping.getState();
   const show = currentShow();
   const part = show?.parts.find((one) => one.id === looping?.part);

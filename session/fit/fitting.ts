@@ -9,7 +9,7 @@ import { analyst } from '../workers';
 import { hearPiece } from './hearings';
 
 /** A part that is being fitted: what is asked for, and the answers to it. */
-export interface Fitting {
+export interface FitState {
   readonly part: string;
   readonly asked: Asked;
   /** Null until the piece was heard; what was heard stays where it is heard anew. */
@@ -26,10 +26,10 @@ export interface Fitting {
   readonly failure: Failure | null;
 }
 
-export const useFitting = sessionStore<{ readonly fitting: Fitting | null }>(() => ({ fitting: null }));
+export const useFitting = sessionStore<{ readonly fitting: FitState | null }>(() => ({ fitting: null }));
 
 const get = () => useFitting.getState().fitting;
-const set = (change: Partial<Fitting>) => {
+const set = (change: Partial<FitState>) => {
   const fitting = get();
   if (fitting) useFitting.setState({ fitting: { ...fitting, ...change } });
 };
@@ -149,7 +149,7 @@ export function askAnew(): void {
 }
 
 /** An answer as it would be laid. */
-export function laying(show: Show, fitting: Fitting, answer: Answer): LaidFit | null {
+export function laying(show: Show, fitting: FitState, answer: Answer): LaidFit | null {
   const part = partOf(show, fitting.part);
   return part && layingOf(show, part, answer, fitting.asked, fitting.heard?.ending.ring ?? 0);
 }

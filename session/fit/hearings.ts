@@ -8,12 +8,12 @@ import { queryClient } from '../queries';
 import { listener } from '../workers';
 
 /** What can be heard: a stored sound, and what a person said of its beat. */
-type Heard = Pick<Media, 'id' | 'grid'>;
+type Hearable = Pick<Media, 'id' | 'grid'>;
 
-const keyOf = ({ id, grid }: Heard): readonly [string, MediaId, Grid | null] => ['hearing', id, grid ?? null];
+const keyOf = ({ id, grid }: Hearable): readonly [string, MediaId, Grid | null] => ['hearing', id, grid ?? null];
 
 /** The hearing of a piece where it was heard before; null where it was not. */
-export function useHearing(media: Heard | null) {
+export function useHearing(media: Hearable | null) {
   return useQuery({
     queryKey: media ? keyOf(media) : ['hearing', null, null],
     enabled: media !== null,
@@ -22,7 +22,7 @@ export function useHearing(media: Heard | null) {
 }
 
 /** What is known without waiting: for snapping while a finger moves. */
-export function knownHearing(media: Heard): Hearing | null {
+export function knownHearing(media: Hearable): Hearing | null {
   return queryClient.getQueryData<Hearing | null>([...keyOf(media)]) ?? null;
 }
 
@@ -39,7 +39,7 @@ export const useListening = sessionStore<{ readonly listening: Listening | null 
 const hearing = latest();
 
 /** Hears a piece, or gives what was heard before. Null where it was stopped or failed: `useListening` says which. */
-export async function hearPiece(media: Heard): Promise<Hearing | null> {
+export async function hearPiece(media: Hearable): Promise<Hearing | null> {
   const known = knownHearing(media) ?? (await keptHearing(media.id, media.grid ?? null).catch(() => null));
   if (known) {
     queryClient.setQueryData([...keyOf(media)], known);

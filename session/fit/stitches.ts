@@ -4,7 +4,7 @@ import { soundKey, soundSeconds, type Jump, type Show, type Span } from '../../c
 import { layFit } from '../../core/show/edits';
 import { currentShow } from '../open/store';
 import { pause, playPlan, toggleStretch, useTransport } from '../sound/transport';
-import { laying, partOf, refit, type Fitting } from './fitting';
+import { laying, partOf, refit, type FitState } from './fitting';
 
 /** Heard on either side of a stitch, seconds. */
 const AROUND = 1;
@@ -25,7 +25,7 @@ export function sidesOf(spans: readonly Span[]): Span[] {
 }
 
 /** Plays only the stitches of an answer, or its end where it has none; stops it where that plays. */
-export function toggleStitches(show: Show, fitting: Fitting, answer: Answer, name: string): void {
+export function toggleStitches(show: Show, fitting: FitState, answer: Answer, name: string): void {
   const { playing } = useTransport.getState();
   if (playing.kind === 'stretch' && playing.name === name) {
     pause();
@@ -45,7 +45,7 @@ export function toggleStitches(show: Show, fitting: Fitting, answer: Answer, nam
 }
 
 /** Plays an answer whole, under the show as it would be; stops it where that plays. */
-export function toggleAnswer(show: Show, fitting: Fitting, answer: Answer, name: string): void {
+export function toggleAnswer(show: Show, fitting: FitState, answer: Answer, name: string): void {
   const laid = laying(show, fitting, answer);
   const part = partOf(show, fitting.part);
   if (laid && part) toggleStretch(name, layFit(show, laid), part.at, part.at + answer.seconds * answer.stretch);

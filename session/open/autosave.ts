@@ -1,6 +1,6 @@
 import { failureOf, type Failure } from '../../core/failure';
 import { nothingWritten, type History, type Written } from '../../core/show';
-import { keepUnsaved, savePlace, saveRecord, type Place } from '../shows/records';
+import { keepUnsaved, savePlace, saveRecord, type SheetPlace } from '../shows/records';
 
 export type SaveState =
   | { readonly status: 'saved'; readonly at: number }
@@ -16,9 +16,9 @@ const RETRY = 5_000;
  * never overlap and never go back in time.
  */
 export class Autosave {
-  private waiting: { history: History; place: Place } | null = null;
-  private writing: { id: string; history: History | null; place: Place } | null = null;
-  private waitingPlace: { id: string; place: Place } | null = null;
+  private waiting: { history: History; place: SheetPlace } | null = null;
+  private writing: { id: string; history: History | null; place: SheetPlace } | null = null;
+  private waitingPlace: { id: string; place: SheetPlace } | null = null;
   private running: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private retrying = false;
@@ -57,7 +57,7 @@ export class Autosave {
 
   private closing = false;
 
-  show(history: History, place: Place): void {
+  show(history: History, place: SheetPlace): void {
     this.waiting = { history, place };
     this.waitingPlace = null;
     this.say({ status: 'saving' });
@@ -66,7 +66,7 @@ export class Autosave {
     this.soon(this.timer === null && this.running === null ? 0 : PAUSE);
   }
 
-  place(id: string, place: Place): void {
+  place(id: string, place: SheetPlace): void {
     if (this.waiting) this.waiting = { ...this.waiting, place };
     else this.waitingPlace = { id, place };
     this.soon(PAUSE);

@@ -4,7 +4,7 @@ import { failureOf } from '../../core/failure';
 import { nothingWritten, perform, redo, undo, type History, type Part, type Show } from '../../core/show';
 import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
-import { openRecord, type Place, START_PLACE } from '../shows/records';
+import { openRecord, type SheetPlace, START_PLACE } from '../shows/records';
 import { Autosave, type SaveState } from './autosave';
 import { holdShow } from '../lock';
 import { beginSession, perSession, sessionNow, type OpenSession } from './session';
@@ -78,7 +78,7 @@ export function rememberedNow(): number {
   return desk().now;
 }
 
-function placeOf(): Place {
+function placeOf(): SheetPlace {
   const { face, zoom, own, snap } = useOpenShow.getState();
   return { now: desk().now, face, zoom, own, snap };
 }

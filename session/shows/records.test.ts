@@ -16,7 +16,7 @@ it('keeps a show with its undo steps and its place, and lists it', async () => {
     savedAt: 1000,
   });
   expect(await listShows()).toContainEqual(
-    expect.objectContaining({ kind: 'sound', id: 'a', title: 'Test', seconds: 11, pictures: 2, savedAt: 1000 }),
+    expect.objectContaining({ kind: 'valid', id: 'a', title: 'Test', seconds: 11, pictures: 2, savedAt: 1000 }),
   );
 });
 

@@ -28,7 +28,7 @@ export const SHOW = rowNames.show('');
 export const BIN = 'bin/';
 const PLACE = 'place/';
 
-export interface Place {
+export interface SheetPlace {
   readonly now: number;
   readonly face: Face;
   /** Seconds of the show that fill the sheet's height. */
@@ -39,7 +39,7 @@ export interface Place {
   readonly snap: boolean;
 }
 
-export const START_PLACE: Place = { now: 0, face: 'bed', zoom: 45, own: true, snap: true };
+export const START_PLACE: SheetPlace = { now: 0, face: 'bed', zoom: 45, own: true, snap: true };
 
 const placeSchema = Joi.object({
   now: Joi.number().min(0).required(),
@@ -51,7 +51,7 @@ const placeSchema = Joi.object({
 
 export type Entry =
   | {
-      readonly kind: 'sound';
+      readonly kind: 'valid';
       readonly id: string;
       readonly title: string;
       readonly seconds: number;
@@ -63,7 +63,7 @@ export type Entry =
 
 export interface Opened {
   readonly history: History;
-  readonly place: Place;
+  readonly place: SheetPlace;
   readonly savedAt: number;
   /** What of it lies on the disk: given back to `saveRecord`, so that it writes what changed. */
   readonly written: Written;
@@ -97,7 +97,7 @@ function entryOf(id: string, text: string): Entry {
     savedAt = savedAtOf(raw);
     const show = readShow(raw.show);
     return {
-      kind: 'sound',
+      kind: 'valid',
       id,
       title: show.title,
       seconds: showSeconds(show),
@@ -179,15 +179,15 @@ function rescue(id: string, stored: Opened): Opened {
 }
 
 /** Keeps what is not yet written, synchronously: only for a page that hides. Without a history, the place alone. */
-export function keepUnsaved(id: string, history: History | null, place: Place, savedAt: number): void {
+export function keepUnsaved(id: string, history: History | null, place: SheetPlace, savedAt: number): void {
   fillLifeboat(id, JSON.stringify({ savedAt, place: JSON.stringify(place), ...history }));
 }
 
-function placeOf(text: string | null | undefined): Place {
+function placeOf(text: string | null | undefined): SheetPlace {
   if (!text) return START_PLACE;
   try {
     const checked = placeSchema.validate(JSON.parse(text), { convert: false });
-    return checked.error ? START_PLACE : (checked.value as Place);
+    return checked.error ? START_PLACE : (checked.value as SheetPlace);
   } catch {
     return START_PLACE;
   }
@@ -197,7 +197,7 @@ function placeOf(text: string | null | undefined): Place {
  * One transaction: the show, the steps that came since, its media's names and the place change together or not at all. Steps that are no
  * longer kept go afterwards. @param written what lies on the disk already; brought up to date once it does.
  */
-export async function saveRecord(history: History, place: Place, savedAt: number, written: Written = nothingWritten()): Promise<void> {
+export async function saveRecord(history: History, place: SheetPlace, savedAt: number, written: Written = nothingWritten()): Promise<void> {
   const { id } = history.show;
   const after: Written = { steps: new Map(written.steps), names: written.names };
   const { put, drop } = rowsFor(history, savedAt, after);
@@ -208,7 +208,7 @@ export async function saveRecord(history: History, place: Place, savedAt: number
   if (drop.length > 0) await storage.removeMany([...drop]).catch(() => undefined);
 }
 
-export async function savePlace(id: string, place: Place): Promise<void> {
+export async function savePlace(id: string, place: SheetPlace): Promise<void> {
   await relieved(id, () => storage.setItem(PLACE + id, JSON.stringify(place)));
 }
 

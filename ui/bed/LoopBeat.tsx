@@ -1,7 +1,7 @@
 import Hand from 'lucide-react-native/icons/hand';
 import { View } from 'react-native';
 import { LIMITS, type Part, type Show } from '../../core/show';
-import { changeGrid, endTaps, knowsBeat, startTaps, tapBeat, type Looping, type Shaped } from '../../session/bed/looping';
+import { changeGrid, endTaps, knowsBeat, startTaps, tapBeat, type Looping, type ShapedLoop } from '../../session/bed/looping';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -12,7 +12,7 @@ interface Props {
   readonly show: Show;
   readonly part: Part;
   readonly looping: Looping;
-  readonly shaped: Shaped;
+  readonly shaped: ShapedLoop;
 }
 
 /** Where a piece has its beats: tapped in, typed, nudged. */

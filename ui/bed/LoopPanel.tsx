@@ -14,7 +14,7 @@ import {
   shapeOf,
   useLooping,
   type Looping,
-  type Shaped,
+  type ShapedLoop,
 } from '../../session/bed/looping';
 import { seamReading } from '../../session/bed/seams';
 import { pause, useTransport } from '../../session/sound/transport';
@@ -63,7 +63,7 @@ export function LoopPanel({ show, onDone }: { readonly show: Show; readonly onDo
 
 interface Props {
   readonly looping: Looping;
-  readonly shaped: Shaped;
+  readonly shaped: ShapedLoop;
 }
 
 function Passage({ looping, shaped, seconds }: Props & { readonly seconds: number }) {
@@ -94,7 +94,7 @@ function Passage({ looping, shaped, seconds }: Props & { readonly seconds: numbe
   );
 }
 
-function Seam({ media, shaped: { loop } }: { readonly media: string; readonly shaped: Shaped }) {
+function Seam({ media, shaped: { loop } }: { readonly media: string; readonly shaped: ShapedLoop }) {
   const playing = useTransport((state) => state.playing.kind === 'stretch' && state.playing.name === SEAM);
   const { data: reading, isFetching } = useQuery({ ...seamReading(media, loop), placeholderData: (before) => before });
   const fold = (label: string, side: 'lead' | 'tail', note: string) => (

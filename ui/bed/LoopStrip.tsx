@@ -2,7 +2,7 @@ import { useCallback, useState } from 'react';
 import { barSeconds, beatsBetween } from '../../core/music';
 import type { Media } from '../../core/show';
 import { sayTime } from '../../core/units';
-import { moveLoopEnd, type Looping, type Shaped } from '../../session/bed/looping';
+import { moveLoopEnd, type Looping, type ShapedLoop } from '../../session/bed/looping';
 import { usePainting } from '../controls/usePainting';
 import { Bar, Handle } from '../sheet/Handle';
 import { useTokens } from '../theme/useTokens';
@@ -15,7 +15,7 @@ const BESIDE = 0.25;
 interface Props {
   readonly media: Media;
   readonly looping: Looping;
-  readonly shaped: Shaped;
+  readonly shaped: ShapedLoop;
 }
 
 /** The piece around the passage, with a grid of beats and bars over the water and a handle at either end that keeps to it. */

@@ -2,7 +2,7 @@ import { Pressable, View } from 'react-native';
 import type { Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
 import type { Show, Stretch } from '../../core/show';
-import { pick, type Fitting } from '../../session/fit/fitting';
+import { pick, type FitState } from '../../session/fit/fitting';
 import { toggleAnswer, toggleStitches } from '../../session/fit/stitches';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
@@ -13,7 +13,7 @@ import { PathPicture } from './PathPicture';
 
 interface Props {
   readonly show: Show;
-  readonly fitting: Fitting;
+  readonly fitting: FitState;
   readonly heard: Hearing;
   readonly piece: Stretch;
   readonly answer: Answer;

@@ -3,7 +3,7 @@ import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { pieceOf, wantedSeconds, type Meet } from '../../core/fit';
 import { LIMITS, type Part, type Show } from '../../core/show';
-import { ask, askWish, type Fitting } from '../../session/fit/fitting';
+import { ask, askWish, type FitState } from '../../session/fit/fitting';
 import { useTransport } from '../../session/sound/transport';
 import { Button, IconButton } from '../controls/Button';
 import { Choice } from '../controls/Choice';
@@ -14,7 +14,7 @@ import { momentEntry } from '../controls/timeEntry';
 interface Props {
   readonly show: Show;
   readonly part: Part;
-  readonly fitting: Fitting;
+  readonly fitting: FitState;
 }
 
 const SELF = [

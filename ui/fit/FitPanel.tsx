@@ -7,7 +7,7 @@ import type { Hearing } from '../../core/music';
 import { showSeconds, type Part, type Show } from '../../core/show';
 import { sayTime } from '../../core/units';
 import { stopHearing, useListening } from '../../session/fit/hearings';
-import { ask, closeFitting, listen, openFitting, layAnswer, useFitting, type Fitting } from '../../session/fit/fitting';
+import { ask, closeFitting, listen, openFitting, layAnswer, useFitting, type FitState } from '../../session/fit/fitting';
 import { currentShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
@@ -116,7 +116,7 @@ function sayHeard({ steady, pulse, perBar, sections }: Hearing): string {
 }
 
 /** How long it is to last. */
-function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: Part; readonly fitting: Fitting }) {
+function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: Part; readonly fitting: FitState }) {
   const { to } = fitting.asked;
   const wanted = wantedSeconds(show, part, to);
   return (
@@ -155,7 +155,7 @@ function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: P
 }
 
 /** The piece is heard once; that takes a moment, and can be stopped. */
-function HearingState({ fitting, part }: { readonly fitting: Fitting; readonly part: Part }) {
+function HearingState({ fitting, part }: { readonly fitting: FitState; readonly part: Part }) {
   const { listening } = useListening();
   if (fitting.failure) return <Notice grave text={sentenceOf(fitting.failure)} />;
   if (fitting.heard && fitting.answers) return null;
@@ -187,7 +187,7 @@ function Slack({
 }: {
   readonly show: Show;
   readonly part: Part;
-  readonly fitting: Fitting;
+  readonly fitting: FitState;
   readonly heard: Hearing;
   readonly answer: Answer;
   readonly onUse: (answer: Answer) => void;

@@ -5,7 +5,7 @@ import { useHeard } from '../../session/sound/heard';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';
-import { isCloseUp, rowStarts, type RiverPart, type Stretch } from './river';
+import { isCloseUp, rowStarts, type RiverPart, type DrawnRange } from './river';
 import { Same } from './Same';
 import type { Viewport } from './useSheetScroll';
 
@@ -23,7 +23,7 @@ export interface LaidPart {
   readonly column?: Column;
 }
 
-export type Draw = (pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens) => void;
+export type Draw = (pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens) => void;
 
 interface Props {
   readonly show: Show;

@@ -19,7 +19,7 @@ export interface RiverPart {
   readonly rows: Float32Array | null;
 }
 
-export interface Stretch {
+export interface DrawnRange {
   /** Seconds of the show at the top of the canvas. */
   readonly from: number;
   readonly pixelsPerSecond: number;
@@ -48,7 +48,7 @@ export function isCloseUp(pixelsPerSecond: number): boolean {
 }
 
 /** Where in the source each row of a canvas lies that shows a part, seconds; rows outside the part lie at its ends. */
-export function rowStarts(part: Part, { from, pixelsPerSecond, height }: Stretch): Float64Array {
+export function rowStarts(part: Part, { from, pixelsPerSecond, height }: DrawnRange): Float64Array {
   const sourceAt = sourceWalker(part.spans);
   const last = partEnd(part) - part.at;
   return Float64Array.from({ length: height }, (_, row) => sourceAt(clamp(from + row / pixelsPerSecond - part.at, 0, last)));
@@ -73,7 +73,7 @@ export function levelsOf({
 }
 
 /** Peaks row by row, as close up as they are known. */
-function peaksOf({ part, peaks, rows }: RiverPart, { from, pixelsPerSecond }: Stretch): (row: number) => number {
+function peaksOf({ part, peaks, rows }: RiverPart, { from, pixelsPerSecond }: DrawnRange): (row: number) => number {
   if (rows) return (row) => rows[row] ?? 0;
   if (!peaks) return () => 0;
   const sourceAt = sourceWalker(part.spans);
@@ -90,7 +90,7 @@ function peaksOf({ part, peaks, rows }: RiverPart, { from, pixelsPerSecond }: St
  * Draws the stretch of a part that falls on a canvas: banks at the level that will be heard, dark water within, pale
  * water for the piece as it would be without fades. The pen's unit is one CSS pixel.
  */
-export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
+export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   const { part, lane } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = Math.max(0, Math.floor((part.at - from) * pixelsPerSecond));
@@ -155,20 +155,20 @@ function fillRows(pen: CanvasRenderingContext2D, halves: Float32Array, top: numb
   }
 }
 
-export function drawVoice(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
+export function drawVoice(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   drawBlock(pen, river, stretch, tokens['brick-soft'], tokens.brick);
 }
 
-export function drawOwn(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
+export function drawOwn(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   drawBlock(pen, river, stretch, tokens['slate-soft'], tokens.slate);
 }
 
-export function drawSpot(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, tokens: Tokens): void {
+export function drawSpot(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   drawBlock(pen, river, stretch, tokens['ochre-soft'], tokens.ochre);
 }
 
 /** Draws a narration, a spot sound or a clip's sound: a block as long as it is, with its sound in the middle as loud as it will be heard. */
-function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: Stretch, ground: string, ink: string): void {
+function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, ground: string, ink: string): void {
   const { part, lane, peaks } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = (part.at - from) * pixelsPerSecond;

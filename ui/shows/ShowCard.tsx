@@ -13,11 +13,11 @@ import { Button, IconButton } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sentenceOf } from '../words/failures';
 
-type Sound = Extract<Entry, { kind: 'sound' }>;
+type ValidEntry = Extract<Entry, { kind: 'valid' }>;
 type Broken = Extract<Entry, { kind: 'broken' }>;
 
 interface Props {
-  readonly entry: Sound;
+  readonly entry: ValidEntry;
   readonly onOpen: () => void;
   readonly onRename: (title: string) => void;
   readonly onCopy: (title: string) => void;

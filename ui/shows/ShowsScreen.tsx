@@ -71,9 +71,9 @@ export function ShowsScreen() {
       {list.data?.map((entry) => {
         const moveToBin = () =>
           remove.mutate(entry.id, {
-            onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'sound' ? entry.title : 'Damaged show' }),
+            onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'valid' ? entry.title : 'Damaged show' }),
           });
-        return entry.kind === 'sound' ? (
+        return entry.kind === 'valid' ? (
           <ShowCard
             key={entry.id}
             entry={entry}
@@ -113,7 +113,7 @@ function Bin({ onRestore, onDiscard }: { readonly onRestore: (id: string) => voi
         ? data.map((entry) => (
             <View key={entry.id} className="flex-row items-center gap-2 rounded-control border border-line bg-card p-2 pl-3">
               <Say className="flex-1" numberOfLines={1}>
-                {entry.kind === 'sound' ? entry.title : 'Damaged show'}
+                {entry.kind === 'valid' ? entry.title : 'Damaged show'}
               </Say>
               <Button label="Bring back" onPress={() => onRestore(entry.id)} />
               <Button label="Delete for good" kind="danger" onPress={() => onDiscard(entry.id)} />

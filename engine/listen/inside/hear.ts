@@ -7,7 +7,7 @@ import { finished } from '../../workers/finished';
 import type { Desk } from '../../workers/serve';
 import type { ListenCalls } from '../listen.protocol';
 
-/** Hears a stored piece, or remembers what was heard; comes up for air, so that it can be cancelled. */
+/** Hears a stored piece, or remembers what was heard; yields now and then, so that it can be cancelled. */
 export async function hear({ media, grid }: Parameters<ListenCalls['hear']>[0], desk: Desk): Promise<Hearing> {
   const kept = await keptHearing(media, grid);
   if (kept) return kept;

@@ -5,7 +5,7 @@ import { checkLength, type Decoded, type SoundSink } from './sink';
 
 const BLOCK = 1 << 16;
 
-/** Decodes a WAV with the reader of the core. Comes up for air after every block, so that it can be cancelled. */
+/** Decodes a WAV with the reader of the core. Yields after every block, so that it can be cancelled. */
 export async function decodeWav(file: Blob, sink: SoundSink, signal: AbortSignal, progress: (share: number) => void): Promise<Decoded> {
   const reader = new WavReader(blobBytes(file));
   const { rate, channels, frames, claimed } = reader.header;

@@ -1,16 +1,16 @@
 import { Failure } from '../../../core/failure';
 import { Mixer, type Plan } from '../../../core/mix';
 import type { Desk } from '../../workers/serve';
-import type { Stretch } from '../measure.protocol';
+import type { FrameRange } from '../measure.protocol';
 import { Sources } from '../../media/inside/sources';
 
 /** Frames between looks at the signal and progress reports. */
 const BLOCK = 1 << 16;
 
-/** Renders frames of a plan block by block; comes up for air between them, so that it can be cancelled. */
+/** Renders frames of a plan block by block; yields to the event loop between them, so that it can be cancelled. */
 export async function eachBlock(
   plan: Plan,
-  { first, frames: all }: Stretch,
+  { first, frames: all }: FrameRange,
   desk: Desk,
   take: (block: Float32Array<ArrayBuffer>, frames: number) => void | Promise<void>,
 ): Promise<void> {

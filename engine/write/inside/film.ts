@@ -37,7 +37,7 @@ const PER_PIXEL = 5.5;
 const KEY_FRAMES = 4;
 /** Sound is written so far ahead of the picture, seconds: a muxer keeps what it cannot interleave yet. */
 const AHEAD = 0.5;
-/** The worker comes up for air at least this often, ms: so that it can be stopped. */
+/** The worker yields at least this often, ms: so that it can be stopped. */
 const BREATH = 60;
 
 const bitrateOf = ({ width, height }: FilmSized) => Math.round(width * height * PER_PIXEL);
