@@ -1,34 +1,6 @@
-import type { Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
-import { WaveFile } from 'wavefile';
-import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type } from './app';
-import { clickSong, clicksOf, loudestFrame, photo, samplesOf, ticks } from './media';
-
-const SECOND = 48_000;
-
-/** A show of 15 seconds, or of as many photos as wanted at five seconds each. */
-async function showWith(page: Page, count = 3): Promise<void> {
-  await newShow(page);
-  const colours = ['#b03030', '#30a050', '#3050b0'];
-  await addPhotos(page, await Promise.all(Array.from({ length: count }, (_, i) => photo(`p${i % 3}.png`, colours[i % 3]!))));
-}
-
-async function exported(page: Page, path: string): Promise<Float32Array> {
-  await exportWav(page, path, 'Float');
-  await face(page, 'Bed');
-  return samplesOf(path).left;
-}
-
-const level = (samples: Float32Array, from: number, to: number) => {
-  let sum = 0;
-  for (let i = Math.round(from * SECOND); i < Math.round(to * SECOND); i += 1) sum += samples[i]! ** 2;
-  return 10 * Math.log10(sum / ((to - from) * SECOND));
-};
-
-const tool = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).tap();
-const undoIs = (page: Page, name: string) => expect(page.getByRole('button', { name: `Undo: ${name}` })).toBeVisible();
-/** Taps a piece of the bed by its place in the order, on its own water, below the now line's handle. */
-const tapPiece = (page: Page, start: string) => page.getByRole('button', { name: new RegExp(`, from ${start} to`) }).tap();
+import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, test, type } from './app';
+import { SECOND, exported, level, showWith, tapPiece, tool, undoIs } from './bed';
+import { clickSong, clicksOf, loudestFrame, ticks } from './media';
 
 test('two songs with an overlap: laid one after the other, overlapped by typing, crossed by law, reordered', async ({ page }, info) => {
   await showWith(page);
@@ -143,66 +115,6 @@ test('a join is lined up by steps, by dragging and by itself, and heard', async 
   const clicks = clicksOf(await exported(page, info.outputPath('lined.wav')));
   for (let i = 1; i < clicks.length; i += 1)
     expect(Math.abs(((((clicks[i]! - clicks[i - 1]!) % 32_000) + 16_000) % 32_000) - 16_000)).toBeLessThanOrEqual(2);
-});
-
-test('a loop of 4 bars: the beat typed and tapped, bars by thumb, the seam read and heard, laid, and saved with its loop points', async ({
-  page,
-}, info) => {
-  await showWith(page, 9);
-  await layMusic(page, ticks(40));
-  await tool(page, 'Repeat');
-  await tool(page, 'Make a loop of whole bars');
-  const dialog = page.getByRole('dialog', { name: 'Loop maker' });
-  await expect(dialog.getByText('Nobody has said yet where the beats are: tap them in, or type.')).toBeVisible();
-  await dialog.getByRole('button', { name: 'Tap the beat in' }).tap();
-  const tap = dialog.getByRole('button', { name: 'Tap the beat' });
-  // The first tap counts once the piece is heard.
-  await expect(async () => {
-    await tap.tap();
-    await expect(dialog.getByText(/taps? so far/)).toBeVisible({ timeout: 300 });
-  }).toPass();
-  for (let i = 0; i < 3; i += 1) await tap.tap();
-  await expect(dialog.getByText(/[4-9] taps so far/)).toBeVisible();
-  await dialog.getByRole('button', { name: 'Use these taps' }).tap();
-  await expect(dialog.getByText(/^Nobody has said/)).toBeHidden();
-  await type(page, 'Tempo', '90');
-  await type(page, 'First downbeat', '0.25');
-  await type(page, 'From bar', '2');
-  await type(page, 'Bars', '4');
-  // 4 bars of 4/4 at 90 BPM are 10.667 s.
-  await expect(dialog.getByText('0:02.917 to 0:13.583: 10.667 s')).toBeVisible();
-  await dialog.getByTestId('loop end').scrollIntoViewIfNeeded();
-  await dragByTouch(page, await centreOf(page, 'loop end'), 40);
-  await expect(field(page, 'Bars')).toHaveValue('5');
-  await type(page, 'Bars', '4');
-  await expect(dialog.getByText(/^Click: none/)).toBeVisible();
-  await expect(dialog.getByText('Beat: runs on (0 ms off).')).toBeVisible();
-  await dialog.getByRole('button', { name: 'Play over the seam' }).tap();
-  await expect(dialog.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
-  await dialog.getByRole('button', { name: 'Stop', exact: true }).tap();
-
-  const started = page.waitForEvent('download');
-  await dialog.getByRole('button', { name: 'Save the loop as WAV' }).tap();
-  const download = await started;
-  const path = info.outputPath('loop.wav');
-  await download.saveAs(path);
-  expect(download.suggestedFilename()).toBe('ticks-40 loop.wav');
-  expect(new WaveFile(readFileSync(path)).smpl).toMatchObject({ dwNumSampleLoops: 1, loops: [{ dwStart: 0, dwEnd: 511_999 }] });
-  const { left, frames } = samplesOf(path);
-  expect(frames).toBe(512_000);
-  const twice = new Float32Array(frames * 2);
-  twice.set(left);
-  twice.set(left, frames);
-  expect(clicksOf(twice)).toEqual(Array.from({ length: 32 }, (_, i) => i * 32_000));
-
-  await dialog.getByRole('button', { name: 'As long as the show' }).tap();
-  await expect(field(page, 'Passes of the loop')).toHaveValue('1');
-  await type(page, 'Passes of the loop', '2');
-  await dialog.getByRole('button', { name: 'Lay the loop' }).tap();
-  await undoIs(page, 'lay a loop, 2 passes');
-  const clicks = clicksOf(await exported(page, info.outputPath('laid.wav')));
-  expect(clicks.length).toBeGreaterThan(60);
-  clicks.forEach((frame, i) => expect(frame).toBe(12_000 + i * 32_000));
 });
 
 test('spot sounds: laid at the now line, repeated, layered, lowered; a range of the bed lowered in one gesture', async ({ page }, info) => {
@@ -334,34 +246,4 @@ test('@wide by keyboard: split, choose all, move together, copy and paste, remov
   await press('Lay the loop');
   await undoIs(page, 'lay a loop, 2 passes');
   expect(loudestFrame(await exported(page, info.outputPath('all.wav')))).toBeGreaterThan(0);
-});
-
-test('@wide zoomed in as far as it goes the sheet tells single samples apart', async ({ page }) => {
-  await showWith(page);
-  await layMusic(page, ticks(10));
-  // The tick of one sample at 0.25 s of the piece is laid on the now line.
-  await type(page, 'From', '0.05');
-  await page.getByRole('button', { name: /, from 0:00.0 to/ }).focus();
-  await goTo(page, 0);
-  for (let i = 0; i < 2; i += 1) await page.locator('body').press('ArrowDown');
-  for (let i = 0; i < 29; i += 1) await page.keyboard.press('+');
-  await expect(page.getByText('00.200', { exact: true }).first()).toBeVisible();
-  /** Rows of the bed on which the water reaches far out: what is as loud as the tick's first sample. */
-  const loud = () =>
-    page.evaluate(() => {
-      const rain = [44, 106, 136];
-      let rows = 0;
-      for (const canvas of document.querySelectorAll<HTMLCanvasElement>('[data-testid=sheet] canvas')) {
-        const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-        for (let y = 0; y < height; y += 1) {
-          const at = (y * width + Math.round(width * 0.2)) * 4;
-          if (rain.every((value, i) => Math.abs(data[at + i]! - value) < 8)) rows += 1;
-        }
-      }
-      return rows;
-    });
-  const tall = await page.getByTestId('sheet').evaluate((sheet) => sheet.clientHeight);
-  // One sample is a 240th of the sheet's height: not the 128 of them that the overview knows.
-  await expect.poll(loud).toBeGreaterThan(0);
-  expect(await loud()).toBeLessThanOrEqual(Math.ceil(tall / 240) + 1);
 });

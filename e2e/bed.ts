@@ -1,0 +1,29 @@
+import type { Page } from '@playwright/test';
+import { addPhotos, expect, exportWav, face, newShow } from './app';
+import { photo, samplesOf } from './media';
+
+export const SECOND = 48_000;
+
+/** A show of 15 seconds, or of as many photos as wanted at five seconds each. */
+export async function showWith(page: Page, count = 3): Promise<void> {
+  await newShow(page);
+  const colours = ['#b03030', '#30a050', '#3050b0'];
+  await addPhotos(page, await Promise.all(Array.from({ length: count }, (_, i) => photo(`p${i % 3}.png`, colours[i % 3]!))));
+}
+
+export async function exported(page: Page, path: string): Promise<Float32Array> {
+  await exportWav(page, path, 'Float');
+  await face(page, 'Bed');
+  return samplesOf(path).left;
+}
+
+export const level = (samples: Float32Array, from: number, to: number) => {
+  let sum = 0;
+  for (let i = Math.round(from * SECOND); i < Math.round(to * SECOND); i += 1) sum += samples[i]! ** 2;
+  return 10 * Math.log10(sum / ((to - from) * SECOND));
+};
+
+export const tool = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).tap();
+export const undoIs = (page: Page, name: string) => expect(page.getByRole('button', { name: `Undo: ${name}` })).toBeVisible();
+/** Taps a piece of the bed by its place in the order, on its own water, below the now line's handle. */
+export const tapPiece = (page: Page, start: string) => page.getByRole('button', { name: new RegExp(`, from ${start} to`) }).tap();
