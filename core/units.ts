@@ -23,6 +23,7 @@ export function framesOf(seconds: Seconds, rate: Hertz = RATE): Frames {
   return Math.round(seconds * rate);
 }
 
+/** Frames at a rate as seconds. */
 export function secondsOf(frames: Frames, rate: Hertz = RATE): Seconds {
   return frames / rate;
 }
@@ -47,6 +48,7 @@ export function decibelsOfPercent(percent: number): Decibels {
   return decibelsOfGain(percent / 100);
 }
 
+/** Level to percent of amplitude: 0 dB = 100 %, −Infinity = 0 %. */
 export function percentOfDecibels(level: Decibels): number {
   return gainOfDecibels(level) * 100;
 }
@@ -59,6 +61,7 @@ export function gainOfLevel(level: Decibels): Gain {
   return level <= SILENCE ? 0 : gainOfDecibels(level);
 }
 
+/** The value, or the bound that it lies beyond. NaN stays NaN. */
 export function clamp(value: number, low: number, high: number): number {
   return value < low ? low : value > high ? high : value;
 }

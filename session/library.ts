@@ -147,6 +147,7 @@ export function dismissArrival(all = false): void {
   useLibrary.setState(({ arrivals }) => ({ arrivals: all ? [] : arrivals.slice(1) }));
 }
 
+/** Takes the messages of refused files away. */
 export function dismissRefused(): void {
   useLibrary.setState({ refused: [] });
 }

@@ -50,6 +50,7 @@ const NOTHING: Bringing = { busy: null, strange: [], failed: [] };
 
 export const useBringing = sessionStore<Bringing>(() => NOTHING);
 
+/** Takes the messages of brought files away. */
 export const forgetBringing = (): void => useBringing.setState(NOTHING);
 
 /** Takes a file of the show in again, under the name of its bytes. */

@@ -5,6 +5,7 @@ export interface ByteSource {
   read(offset: number, length: number): Uint8Array;
 }
 
+/** Bytes in memory as a source; the array is borrowed, not copied. */
 export function memoryBytes(bytes: Uint8Array): ByteSource {
   return { size: bytes.length, read: (offset, length) => bytes.subarray(offset, Math.min(bytes.length, offset + length)) };
 }

@@ -50,6 +50,7 @@ export const silenceAfter = (wanted: Seconds): Seconds => Math.min(1, Math.max(R
 export const endsEarly = (spans: readonly Span[], { piece, source }: Fitting) =>
   spans.at(-1)!.to < Math.min(piece.to, source.frames / RATE) - 0.01 ? 1.5 : null;
 
+/** An answer with everything that is said of it: length and how far off it is (seconds), how well it hides [0, 1], how worn its passages are. */
 export function measured(
   { piece }: Fitting,
   way: Way,

@@ -19,6 +19,7 @@ interface Bars {
   readonly sure: number;
 }
 
+/** Where in its bar each place lies, beats from the downbeat (NaN where no beat is near), and how sure that is [0, 1]. Null for music without a steady beat. */
 export function barPlaces(heard: Hearing, times: Float64Array): Bars | null {
   if (!heard.steady || heard.moments.length < 8) return null;
   const { moments } = heard;

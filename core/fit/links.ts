@@ -62,6 +62,7 @@ const TIRES: Seconds = 7;
 const LEAD_UP: Seconds = 8;
 const LEAD_PRICE = 0.5;
 
+/** For every place of a piece the few best ones to go on from, each with its price: what a web for `weave` is made of. */
 export function prepareLinks(
   around: Surroundings,
   steps: Steps,

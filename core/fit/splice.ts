@@ -148,4 +148,5 @@ export function togetherOf(qualities: readonly number[]): number {
 }
 
 export type Hiding = 'hidden' | 'might be noticed' | 'audible';
+/** What a quality [0, 1] is called: from 0.7 on nothing is heard of the splice (the mark of `qualityOf`), below 0.4 it is plain. */
 export const hidingOf = (quality: number): Hiding => (quality >= 0.7 ? 'hidden' : quality >= 0.4 ? 'might be noticed' : 'audible');

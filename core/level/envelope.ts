@@ -40,6 +40,7 @@ export interface Ramp {
   readonly bend: number;
 }
 
+/** An envelope over `length` frames. `level` in dB; `SILENCE` and below are 0. Silences, pins and dips in order, frames from its start. */
 export function envelopeOf(
   length: Frames,
   level: Decibels,
@@ -52,6 +53,7 @@ export function envelopeOf(
   return { length, gain: gainOfLevel(level), up, out, quiet, pins, dips };
 }
 
+/** A fade as frames at a rate, Hz. */
 export function rampOf(fade: Fade, rate: number): Ramp {
   return { frames: Math.round(fade.seconds * rate), bend: fade.bend };
 }

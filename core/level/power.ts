@@ -38,4 +38,5 @@ export class PartPower {
   }
 }
 
+/** The step of `POWER_STEP` that a moment (seconds) is nearest to. */
 export const stepOf = (moment: Seconds): number => Math.round(moment / POWER_STEP);

@@ -12,6 +12,7 @@ export interface Stems {
   readonly said: readonly Stretch[];
 }
 
+/** Takes a show apart into its voices and all else. What was not listened to counts as no speech. */
 export function stemsOf(show: Show, heard: Heard): Stems {
   const plan = planShow(show, heard);
   const voices = new Set([...narrationsOf(show), ...speakingClips(show)].map((part) => part.id));

@@ -1,3 +1,4 @@
+/** The highest value within `reach` frames of a frame; 0 outside the curve. */
 export function peak(curve: Float32Array, frame: number, reach: number): number {
   let most = 0;
   const at = Math.round(frame);
@@ -5,8 +6,10 @@ export function peak(curve: Float32Array, frame: number, reach: number): number 
   return most;
 }
 
+/** The mean; 0 of nothing. */
 export const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
 
+/** Local maxima of a curve, in order: frame and height. */
 export function peaksOf(curve: Float32Array): { at: number; height: number }[] {
   const found: { at: number; height: number }[] = [];
   for (let i = 1; i < curve.length - 1; i += 1) {

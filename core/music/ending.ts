@@ -27,6 +27,7 @@ function spread(bands: Float32Array, frame: number, frames: number): number {
   return sum / BANDS;
 }
 
+/** How a piece ends: its last chord and what rings on behind it, seconds. @param onsets how much sets in at each frame of the texture. */
 export function endingOf({ power, frames, bands }: Texture, onsets: Float32Array, seconds: Seconds): Ending {
   let loudest = 0;
   const smooth = new Float32Array(frames);

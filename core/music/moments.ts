@@ -13,6 +13,7 @@ export interface Features {
   readonly loudness: Float32Array;
 }
 
+/** Chroma, timbre and level between moments (seconds, in order): one row for each; the last one lasts as long as the one before it, at most to `seconds`. */
 export function featuresOf(texture: Texture, moments: readonly Seconds[], seconds: Seconds): Features {
   const count = moments.length;
   const chroma = new Float32Array(count * 12);

@@ -16,6 +16,7 @@ export interface Onsets {
 const LOW_BANDS = 2;
 const MIDDLE_BANDS = 12;
 
+/** How much sets in at each frame of a texture: over all, low and middle bands (spectral flux; Bello et al., 2005, from memory). 0 in silence. */
 export function onsetsOf(texture: Texture): Onsets {
   const { frames, bands, highs } = texture;
   const all = new Float32Array(frames);

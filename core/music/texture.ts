@@ -37,6 +37,7 @@ const BAND_SCALE = 1e6;
 const HIGH_SCALE = 2e4;
 /** The power behind a logarithm of a band, and of the highs. */
 export const bandPower = (log: number): number => Math.expm1(log) / BAND_SCALE;
+/** Power of a high band from how it is kept: the inverse of its logarithm. */
 export const highPower = (log: number): number => Math.expm1(log) / HIGH_SCALE;
 
 const melOf = (hertz: number) => 2595 * Math.log10(1 + hertz / 700);

@@ -46,6 +46,7 @@ function csv(fields: readonly string[], rows: readonly (readonly (string | numbe
   return `${Papa.unparse({ fields: [...fields], data: rows.map((row) => [...row]) }, { newline: '\r\n', escapeFormulae: true })}\r\n`;
 }
 
+/** The cue sheet as CSV (RFC 4180), one row for each use of a piece. */
 export function cueSheetCsv(show: Show): string {
   const rows = cuesOf(show).map(({ piece, from, to, use, credit }) => [
     piece,
@@ -58,6 +59,7 @@ export function cueSheetCsv(show: Show): string {
   return csv(['piece', 'from', 'to', 'length', 'use', 'credit'], rows);
 }
 
+/** The cue sheet as text, one line for each use of a piece. */
 export function cueSheetText(show: Show): string {
   const head = ['From', 'To', 'Length', 'Use', 'Piece'];
   const rows = cuesOf(show).map(({ piece, from, to, use, credit }) => [

@@ -9,8 +9,10 @@ export interface Otio {
   readonly [key: string]: unknown;
 }
 
+/** A RationalTime of so many seconds, in units of 1/rate. */
 export const rational = (seconds: Seconds, rate: number): Otio => ({ OTIO_SCHEMA: 'RationalTime.1', rate, value: seconds * rate });
 
+/** A TimeRange [from, from + length), seconds. */
 export const range = (from: Seconds, length: Seconds, rate: number): Otio => ({
   OTIO_SCHEMA: 'TimeRange.1',
   start_time: rational(from, rate),
@@ -20,6 +22,7 @@ export const range = (from: Seconds, length: Seconds, rate: number): Otio => ({
 /** What we know of a thing beyond the exchange format lies under this name. */
 export const OURS = 'rain_bed';
 
+/** What only Rain Bed understands, under its own name. */
 export const ours = (metadata: object): object => ({ [OURS]: metadata });
 
 interface ItemParts {
@@ -40,14 +43,17 @@ const item = (schema: string, { name, metadata = {}, source, effects = [], marke
   enabled: true,
 });
 
+/** Nothing for so many seconds. */
 export const gap = (length: Seconds, rate: number): Otio => item('Gap.1', { name: '', source: range(0, length, rate) });
 
+/** A passage of a file. */
 export const clip = (parts: ItemParts, reference: Otio): Otio => ({
   ...item('Clip.2', parts),
   media_references: { DEFAULT_MEDIA: reference },
   active_media_reference_key: 'DEFAULT_MEDIA',
 });
 
+/** A track of clips and gaps, one after the other. */
 export const track = (
   kind: 'Video' | 'Audio',
   name: string,
@@ -60,8 +66,10 @@ export const track = (
   children,
 });
 
+/** Tracks one over the other. */
 export const stack = (children: readonly Otio[]): Otio => ({ ...item('Stack.1', { name: 'tracks', source: null }), children });
 
+/** A reference to a file; `length` where it is known. */
 export const file = (name: string, url: string, length: Otio | null, metadata: object): Otio => ({
   OTIO_SCHEMA: 'ExternalReference.1',
   metadata,
@@ -71,6 +79,7 @@ export const file = (name: string, url: string, length: Otio | null, metadata: o
   target_url: url,
 });
 
+/** A reference to something that a program makes, a plain colour for one. */
 export const generated = (kind: string, parameters: object, length: Otio): Otio => ({
   OTIO_SCHEMA: 'GeneratorReference.1',
   metadata: {},
@@ -91,6 +100,7 @@ export const dissolve = (seconds: Seconds, rate: number): Otio => ({
   out_offset: rational(0, rate),
 });
 
+/** A marker of no length at a moment, seconds. */
 export const marker = (name: string, color: string, at: Seconds, rate: number): Otio => ({
   OTIO_SCHEMA: 'Marker.2',
   metadata: ours({ derived: true }),
@@ -100,6 +110,7 @@ export const marker = (name: string, color: string, at: Seconds, rate: number): 
   marked_range: range(at, 0, rate),
 });
 
+/** An effect that plays faster (above 1) or slower. */
 export const warp = (speed: number): Otio => ({
   OTIO_SCHEMA: 'LinearTimeWarp.1',
   metadata: {},
@@ -108,6 +119,7 @@ export const warp = (speed: number): Otio => ({
   time_scalar: speed,
 });
 
+/** A whole timeline. */
 export const timeline = (name: string, tracks: Otio, metadata: object): Otio => ({
   OTIO_SCHEMA: 'Timeline.1',
   metadata,

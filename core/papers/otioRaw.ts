@@ -5,10 +5,15 @@ import { OURS } from './otio';
 export type Raw = Readonly<Record<string, unknown>>;
 
 const isRaw = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);
+/** The value as an object; an empty one where it is none. */
 export const rawOf = (value: unknown): Raw => (isRaw(value) ? value : {});
+/** The objects of a list; nothing where it is none. */
 export const listOf = (value: unknown): Raw[] => (Array.isArray(value) ? value.filter(isRaw) : []);
+/** The value as text; empty where it is none. */
 export const wordOf = (value: unknown): string => (typeof value === 'string' ? value : '');
+/** The schema of an object without its version; empty where it has none. */
 export const kindOf = (raw: Raw): string => wordOf(raw.OTIO_SCHEMA).replace(/\.\d+$/, '');
+/** What Rain Bed has said of an object. */
 export const oursOf = (raw: Raw): Raw => rawOf(rawOf(raw.metadata)[OURS]);
 
 /** Seconds of a RationalTime. Rounding of the division is taken off again. */
@@ -41,6 +46,7 @@ export function spanOf(raw: Raw): Range {
   return rangeOf(raw.source_range) ?? rangeOf(referenceOf(raw).available_range) ?? { from: 0, length: 0 };
 }
 
+/** A URL with its escapes undone; as it is where they are broken. */
 export function decoded(url: string): string {
   try {
     return decodeURIComponent(url);

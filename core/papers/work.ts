@@ -33,6 +33,7 @@ export interface Entry {
   readonly isDirectory: boolean;
 }
 
+/** The name of a medium within a show file. */
 export const mediaEntry = (id: MediaId): string => `${WORK.media}${id}`;
 
 const MEDIA = /^media\/([0-9a-f]{64})(?:\.[A-Za-z0-9]{1,5})?$/;

@@ -25,6 +25,7 @@ export interface History {
 /** Steps kept for undo. */
 export const STEPS_KEPT = 200;
 
+/** A history without steps. */
 export function startHistory(show: Show): History {
   return { show, past: [], future: [], next: 1 };
 }
@@ -37,6 +38,7 @@ export function perform<Details>(history: History, edit: Edit<Details>, details:
   return { show, past: [...history.past, step].slice(-STEPS_KEPT), future: [], next: history.next + 1 };
 }
 
+/** One step back; the very same history where there is none. */
 export function undo(history: History): History {
   const step = history.past.at(-1);
   if (!step) return history;
@@ -48,6 +50,7 @@ export function undo(history: History): History {
   };
 }
 
+/** One step forth again; the very same history where there is none. */
 export function redo(history: History): History {
   const [step, ...rest] = history.future;
   if (!step) return history;

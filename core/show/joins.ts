@@ -52,6 +52,7 @@ export function joinsOf(show: Show, part: Part): Join[] {
   return joins.sort((a, b) => a.at - b.at);
 }
 
+/** A join by its part and place; null where it is not there any more. */
 export function findJoin(show: Show, { part, index }: JoinAt): Join | null {
   const found = show.parts.find((one) => one.id === part);
   return found ? (joinsOf(show, found).find((one) => one.part === part && one.index === index) ?? null) : null;

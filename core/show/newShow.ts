@@ -18,10 +18,13 @@ export const FIRST_LANES = {
 
 const firstLane = (kind: LaneKind): Lane => newLane(FIRST_LANES[kind].id, kind);
 
+/** The lane for the clips’ own sound, which every show has. */
 export const ownLane = (): Lane => firstLane('own');
 
+/** The first lane for spot sounds. */
 export const spotLane = (): Lane => firstLane('spot');
 
+/** What the sound of clips starts with in a new show. */
 export const firstOwnStart = (): OwnStart => ({
   gain: 0,
   fadeUp: { seconds: LIMITS.own.fade, bend: 0 },

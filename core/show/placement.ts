@@ -19,6 +19,7 @@ export interface PlacedPicture {
   readonly end: Seconds;
 }
 
+/** Every picture with where it begins and ends, seconds of the show, in order. */
 export function placePictures(show: Pick<Show, 'pictures'>): PlacedPicture[] {
   let start = 0;
   return show.pictures.map((picture, index) => {
@@ -46,6 +47,7 @@ export function mostHold(show: Pick<Show, 'media'>, picture: Picture): Seconds {
   return Math.max(LIMITS.hold.least, Math.floor((show.media[picture.media]!.seconds - picture.from) * 1000) / 1000);
 }
 
+/** Length of spans one after the other, seconds. */
 export function spansSeconds(spans: readonly Span[]): Seconds {
   let total = 0;
   for (const span of spans) total += span.to - span.from;
@@ -57,6 +59,7 @@ export function partSeconds(part: Pick<Part, 'spans'>): Seconds {
   return spansSeconds(part.spans);
 }
 
+/** Where a part ends, seconds of the show. */
 export function partEnd(part: Pick<Part, 'at' | 'spans'>): Seconds {
   return part.at + partSeconds(part);
 }

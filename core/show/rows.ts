@@ -13,6 +13,7 @@ export interface Written {
   names: string;
 }
 
+/** Of a show that was never saved. */
 export const nothingWritten = (): Written => ({ steps: new Map(), names: '' });
 
 /** Names of the rows of a show. The steps of one show lie under a common beginning. */

@@ -46,6 +46,7 @@ export function sourceMoment(show: Pick<Show, 'media'>, part: Played, moment: Se
   return part.speed === undefined ? moment : toSource(shapeOf(show, part), moment * RATE) / RATE;
 }
 
+/** A moment of a part’s source as a moment of its sound at its speed, seconds. */
 export function heardMoment(show: Pick<Show, 'media'>, part: Played, moment: Seconds): Seconds {
   return part.speed === undefined ? moment : toHeard(shapeOf(show, part), moment * RATE) / RATE;
 }

@@ -38,6 +38,7 @@ export function toSource({ frames, heard, edge }: Stretching, frame: Frames): Fr
   return edge + ((frame - edge) * (frames - 2 * edge)) / (heard - 2 * edge);
 }
 
+/** Where a frame of the source is heard; outside the sound too. */
 export function toHeard({ frames, heard, edge }: Stretching, frame: Frames): Frames {
   return toSource({ frames: heard, heard: frames, edge }, frame);
 }

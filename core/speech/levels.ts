@@ -21,6 +21,7 @@ export interface Score {
   readonly side: Float32Array;
 }
 
+/** How far each step stands above the floors around it, dB: all bands together, and the few side by side that do most. */
 export function scoreOf({ frames, bands }: Features): Score {
   const all = new Float32Array(frames);
   const side = new Float32Array(frames);
@@ -61,6 +62,7 @@ function floorsOf(levels: Float32Array): Float32Array {
   });
 }
 
+/** Level of each step, dB; `SILENCE` where there is none. */
 export function levelsOf({ frames, power }: Features): Float32Array {
   const level = new Float32Array(frames);
   for (let i = 0; i < frames; i += 1) level[i] = 10 * Math.log10(power[i]! + 1e-12);

@@ -13,6 +13,7 @@ export interface Scene {
   readonly media: Readonly<Record<string, Pick<Media, 'width' | 'height' | 'seconds'>>>;
 }
 
+/** What the stage needs of a show: placed pictures with their words, media, frame, black ends. */
 export function sceneOf(show: Show): Scene {
   const media: Record<string, Pick<Media, 'width' | 'height' | 'seconds'>> = {};
   for (const picture of show.pictures) {

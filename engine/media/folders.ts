@@ -68,6 +68,7 @@ export async function fileAt([name, entry]: Place): Promise<File | null> {
   }
 }
 
+/** The handle of a file. @throws Failure `media.missing` where there is none and none is to be made, `storage.*`. */
 export async function handleAt([name, entry]: Place, create: boolean): Promise<FileSystemFileHandle> {
   const within = await folder(name);
   try {

@@ -70,6 +70,7 @@ export async function recordedFile(id: string, name: string): Promise<File | nul
   return new File([writer.header(frames), pcm.slice(0, frames * 4), writer.footer(frames)], name, { type: 'audio/wav' });
 }
 
+/** Removes a recording for good. */
 export async function dropRecording(id: string): Promise<void> {
   await removeAt(places.recording(id));
   await removeAt(places.about(id));

@@ -14,6 +14,7 @@ export function startFilm(kind: FilmKind): FilmClient {
   );
 }
 
+/** The worker that writes one coding of sound; its encoder is fetched with it. */
 export function startSound(kind: SoundKind): SoundClient {
   switch (kind) {
     case 'flac':

@@ -47,6 +47,7 @@ function trimPicture(id: string, edge: 'start' | 'end'): void {
   else if (placed.picture.kind === 'clip') edit(trimClip, { id, edge, position: placed.picture.from + now() - placed.start });
 }
 
+/** Takes away what is chosen; `closeUp` moves what lies later on the lanes up. */
 export function removeChosen(closeUp: boolean): void {
   const { chosen, edit } = useOpenShow.getState();
   if (chosen?.kind === 'parts') edit(removeParts, { ids: chosen.ids, closeUp });
@@ -59,6 +60,7 @@ export const useClipboard = create<{ readonly parts: readonly Part[]; readonly m
   media: [],
 }));
 
+/** Remembers the chosen parts, for pasting here or in another show. */
 export function copyChosen(): void {
   const show = currentShow();
   const parts = chosenParts();

@@ -105,6 +105,7 @@ export interface ShapedLoop {
   readonly seconds: number | null;
 }
 
+/** The loop that is being made, within its piece; null where its part is gone. */
 export function shapeOf(show: Show, looping: Looping): ShapedLoop | null {
   const part = show.parts.find((one) => one.id === looping.part);
   if (!part) return null;
@@ -167,6 +168,7 @@ export function fillLength(seconds: number): void {
   if (now) changeLooping({ passes: passesFor(now.shaped.loop, seconds, now.shaped.from, now.shaped.to) });
 }
 
+/** Passes so that the piece comes nearest to the show’s end. */
 export function fillShow(): void {
   const now = current();
   if (now) fillLength(showSeconds(now.show) - now.part.at);
@@ -252,6 +254,7 @@ export async function saveLoop(): Promise<void> {
   }
 }
 
+/** Lets go of the loop that is being made. */
 export function closeLooping(): void {
   useLooping.setState({ looping: null });
 }

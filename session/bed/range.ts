@@ -29,6 +29,7 @@ export function markRange(): void {
   useRange.setState({ range: { from, to: Math.min(high, from + FIRST) } });
 }
 
+/** Moves an end of the marked range, seconds of the show. */
 export function setRange(change: Partial<Range>): void {
   const { range } = useRange.getState();
   if (!range) return;
@@ -40,12 +41,14 @@ export function setRange(change: Partial<Range>): void {
   else useRange.setState({ range: { from, to: from + LEAST } });
 }
 
+/** Marks none any more. */
 export function dropRange(): void {
   if (useRange.getState().range) useRange.setState({ range: null });
 }
 
 const ids = () => chosenParts().map((part) => part.id);
 
+/** Removes what the chosen parts play in the range; `closeUp` moves the rest up. */
 export function removeMarked(closeUp: boolean): void {
   const { range } = useRange.getState();
   if (!range) return;
@@ -62,6 +65,7 @@ export function levelMarked(by: number, trying: boolean): void {
   (trying ? tryOut : edit)(levelRange, { ids: ids(), ...range, by, slope: LIMITS.pin.slope });
 }
 
+/** Takes the levels set by hand off the chosen parts. */
 export function clearLevels(): void {
   useOpenShow.getState().edit(clearPins, { ids: ids() });
 }

@@ -108,6 +108,7 @@ export async function runExport(
   }
 }
 
+/** Stops the file that is being made; nothing of it stays. */
 export function cancelExport(): void {
   making().drop();
 }

@@ -30,6 +30,7 @@ async function hearingsOf(show: Show): Promise<Map<MediaId, Hearing>> {
   return hearings;
 }
 
+/** The text of a paper, as it is saved. @throws Failure where captions need a sound that cannot be listened to. */
 export async function textOf(show: Show, paper: Paper): Promise<string> {
   switch (paper) {
     case 'cues.csv':

@@ -38,6 +38,7 @@ const set = (change: Partial<FitState>) => {
 const answering = latest();
 const nearing = latest();
 
+/** A part of a show by its name; null where either is not there. */
 export function partOf(show: Show | null, id: string): Part | null {
   return show?.parts.find((one) => one.id === id) ?? null;
 }
@@ -60,6 +61,7 @@ export function openFitting(show: Show, part: Part): void {
   void listen();
 }
 
+/** Lets go of the fit; answers on their way count no more. */
 export function closeFitting(): void {
   answering().drop();
   nearing().drop();
@@ -129,11 +131,13 @@ export function ask(change: Partial<Asked>): void {
   if (to !== undefined || wish !== undefined) void solve();
 }
 
+/** Changes a wish, and looks for answers anew. */
 export function askWish(change: Partial<Wish>): void {
   const fitting = get();
   if (fitting) ask({ wish: { ...fitting.asked.wish, ...change } });
 }
 
+/** Chooses an answer by its place. */
 export function pick(index: number): void {
   set({ picked: index });
 }
@@ -220,6 +224,7 @@ export async function tryEnd(id: string, end: number): Promise<void> {
   }
 }
 
+/** A finger takes hold of a fitted part’s end. */
 export function beginEnd(): void {
   dragging().held = true;
 }

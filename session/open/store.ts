@@ -74,6 +74,7 @@ export function rememberNow(moment: number): void {
   if (state.status === 'open' && state.mayEdit) autosave().place(state.history.show.id, placeOf());
 }
 
+/** Where the now line stood when the show was left, seconds. */
 export function rememberedNow(): number {
   return desk().now;
 }
@@ -233,6 +234,7 @@ export function useShownShow(): Show | null {
   return useOpenShow((store) => store.preview ?? (store.state.status === 'open' ? store.state.history.show : null));
 }
 
+/** The open show; null while there is none. */
 export function currentShow(): Show | null {
   const { state } = useOpenShow.getState();
   return state.status === 'open' ? state.history.show : null;

@@ -30,6 +30,7 @@ export const useLiningUp = sessionStore<{ lining: LiningUp }>(() => ({ lining: {
 const set = (lining: LiningUp) => useLiningUp.setState({ lining });
 const comparing = latest();
 
+/** Begins: a recording for this clip is to be chosen. */
 export function startLiningUp(clip: string): void {
   comparing().drop();
   set({ status: 'choosing', clip });
@@ -60,6 +61,7 @@ export async function lineUp(clip: string, media: Media): Promise<void> {
   }
 }
 
+/** Shifts by hand where the recording would be laid: second of the clip’s source at which it begins. */
 export function shiftLiningUp(offset: number): void {
   const { lining } = useLiningUp.getState();
   if (lining.status === 'found') set({ ...lining, offset });
@@ -73,6 +75,7 @@ export function linedUp(show: Show, lining: LiningUp, both: boolean): Show {
   return both ? setOwn(laid, { id, change: { on: true } }) : laid;
 }
 
+/** Lays the recording where it stands, as one undo step. */
 export function acceptLiningUp(): void {
   const { lining } = useLiningUp.getState();
   if (lining.status !== 'found') return;
@@ -83,6 +86,7 @@ export function acceptLiningUp(): void {
   choose({ kind: 'parts', ids: [part] });
 }
 
+/** Lets go of it; nothing is laid. */
 export function dropLiningUp(): void {
   comparing().drop();
   set({ status: 'off' });

@@ -84,6 +84,7 @@ export function takeTaps(): void {
   useOpenShow.getState().edit(tapAlong, { from, taps });
 }
 
+/** Lets go of the taps; the pictures stay as they were. */
 export function dropTapping(): void {
   if (useTapping.getState().tapping.status === 'off') return;
   if (useTapping.getState().tapping.status === 'tapping') pause();

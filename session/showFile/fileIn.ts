@@ -163,6 +163,7 @@ export function cancelFileIn(): void {
   stop?.abort();
 }
 
+/** Takes the message away, and lets go of a show that waits to be laid down. */
 export function forgetFileIn(): void {
   arrived = null;
   say({ status: 'idle' });

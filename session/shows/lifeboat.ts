@@ -14,6 +14,7 @@ function boat(): Storage | null {
   }
 }
 
+/** Keeps a text for a show, at once. What does not fit is not kept. */
 export function fillLifeboat(id: string, text: string): void {
   try {
     boat()?.setItem(KEY + id, text);
@@ -22,10 +23,12 @@ export function fillLifeboat(id: string, text: string): void {
   }
 }
 
+/** What is kept for a show; null where nothing is. */
 export function readLifeboat(id: string): string | null {
   return boat()?.getItem(KEY + id) ?? null;
 }
 
+/** Lets go of what is kept for a show. */
 export function clearLifeboat(id: string): void {
   boat()?.removeItem(KEY + id);
 }

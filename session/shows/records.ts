@@ -208,6 +208,7 @@ export async function saveRecord(history: History, place: SheetPlace, savedAt: n
   if (drop.length > 0) await storage.removeMany([...drop]).catch(() => undefined);
 }
 
+/** Writes where the person is in a show. @throws Failure `storage.*`. */
 export async function savePlace(id: string, place: SheetPlace): Promise<void> {
   await relieved(id, () => storage.setItem(PLACE + id, JSON.stringify(place)));
 }
@@ -225,6 +226,7 @@ export async function changeStored(id: string, change: (history: History) => His
   await saveRecord(change(history), place, savedAt, written);
 }
 
+/** Stores a copy under another name, without undo steps. */
 export async function duplicateRecord(id: string, copyId: string, title: string, savedAt: number): Promise<void> {
   const { history } = await openRecord(id);
   const copy: Show = { ...history.show, id: copyId, title };
@@ -236,6 +238,7 @@ export async function binRecord(id: string): Promise<void> {
   await moveRecord(SHOW + id, BIN + id);
 }
 
+/** Brings a deleted show back into the list. */
 export async function restoreRecord(id: string): Promise<void> {
   await moveRecord(BIN + id, SHOW + id);
 }
@@ -274,10 +277,12 @@ export async function rawRecord(id: string): Promise<string> {
 
 const SEEDED = 'demo';
 
+/** Whether the demo show was laid out once. */
 export async function isSeeded(): Promise<boolean> {
   return guarded(async () => (await storage.getItem(SEEDED)) !== null);
 }
 
+/** Remembers that the demo show was laid out. */
 export async function markSeeded(): Promise<void> {
   await guarded(() => storage.setItem(SEEDED, 'yes'));
 }

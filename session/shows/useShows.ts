@@ -19,6 +19,7 @@ import {
 const LIST = ['shows'];
 const BIN = ['bin'];
 
+/** Reads the list and the deleted shows anew. */
 export function refreshShows(): Promise<unknown> {
   return Promise.all([queryClient.invalidateQueries({ queryKey: LIST }), queryClient.invalidateQueries({ queryKey: BIN })]);
 }
@@ -28,6 +29,7 @@ export function useShowList() {
   return useQuery({ queryKey: LIST, queryFn: listShows, staleTime: 0 });
 }
 
+/** The deleted shows. */
 export function useBin() {
   return useQuery({ queryKey: BIN, queryFn: listBin, staleTime: 0 });
 }
@@ -45,24 +47,29 @@ export function useNewShow() {
   });
 }
 
+/** Renames a show that no other tab edits. */
 export function useRenameShow() {
   return useChange(({ id, title }: { id: string; title: string }) =>
     withShow(id, () => changeStored(id, (history) => perform(history, renameShow, { title }), Date.now())),
   );
 }
 
+/** Copies a show. */
 export function useDuplicateShow() {
   return useChange(({ id, title }: { id: string; title: string }) => duplicateRecord(id, newId(), title, Date.now()));
 }
 
+/** Puts a show among the deleted ones. */
 export function useDeleteShow() {
   return useChange((id: string) => withShow(id, () => binRecord(id)));
 }
 
+/** Brings a deleted show back. */
 export function useRestoreShow() {
   return useChange((id: string) => restoreRecord(id));
 }
 
+/** Deletes a show for good. */
 export function useDiscardShow() {
   return useChange((id: string) => discardRecord(id));
 }

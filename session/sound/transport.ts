@@ -110,11 +110,13 @@ export function playShow(): void {
   void start(planOf(show), from, { kind: 'show' });
 }
 
+/** Stops whatever plays; the now line stays. */
 export function pause(): void {
   playing().player?.stop();
   rest();
 }
 
+/** Plays the show, or stops whatever plays. */
 export function togglePlay(): void {
   if (useTransport.getState().playing.kind === 'nothing') playShow();
   else pause();

@@ -34,6 +34,7 @@ export function useCloseUp(media: MediaId, starts: Float64Array | null, seconds:
   });
 }
 
+/** What is known of a stored sound; null where it is not here. */
 export function useFacts(id: MediaId | null) {
   return useQuery({
     queryKey: ['facts', id],

@@ -73,6 +73,7 @@ export async function keepFound(id: string): Promise<void> {
   }
 }
 
+/** Removes a recording that was offered, for good. */
 export async function dropFound(id: string): Promise<void> {
   await dropRecording(id);
   await lookForRecordings();

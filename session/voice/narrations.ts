@@ -9,6 +9,7 @@ import { useTransport } from '../sound/transport';
 import { heardNow } from '../sound/heard';
 import { laneFor } from '../open/lanes';
 
+/** Whether a part is a narration. */
 export const isNarration = (part: Part): part is VoicePart => part.kind === 'voice';
 
 /** Pauses within a narration of at least so many seconds, seconds from its start; those at its ends are not among them. */

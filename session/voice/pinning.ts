@@ -14,15 +14,18 @@ export interface Pinning {
 
 export const usePinning = sessionStore<{ readonly pinning: Pinning | null }>(() => ({ pinning: null }));
 
+/** Shows the pins of a part, none of them chosen. */
 export function showPins(part: string): void {
   const { pinning } = usePinning.getState();
   if (pinning?.part !== part) usePinning.setState({ pinning: { part, chosen: [] } });
 }
 
+/** Shows no pins any more. */
 export function hidePins(): void {
   if (usePinning.getState().pinning) usePinning.setState({ pinning: null });
 }
 
+/** Chooses pins of a part, by their places in its list. */
 export const choosePins = (part: string, chosen: readonly number[]) => usePinning.setState({ pinning: { part, chosen } });
 
 /** A tap chooses a pin alone; with `add`, or where several are chosen by taps, it adds it or takes it out. */
@@ -61,6 +64,7 @@ export function movePinsBy(part: Part, index: number, by: number, gain: number, 
   (trying ? tryOut : edit)(shiftSomePins, { id: part.id, which, by: clamp(by, least, Math.max(least, most)), gain });
 }
 
+/** Takes the chosen pins away. */
 export function removeChosenPins(part: string): void {
   const chosen = usePinning.getState().pinning?.chosen ?? [];
   if (chosen.length === 0) return;

@@ -25,6 +25,7 @@ const schema = Joi.object({
 
 export const useRecordSettings = create<RecordSettings>()(() => START);
 
+/** Changes how this person likes to record, and keeps it on this device. */
 export function changeRecordSettings(change: Partial<RecordSettings>): void {
   useRecordSettings.setState(change);
   const { countIn, bed, mic, late } = useRecordSettings.getState();

@@ -53,6 +53,7 @@ const OWN_TITLES: Readonly<Record<keyof OwnChange, string>> = {
   tail: 'let a clip’s sound run on',
 };
 
+/** Changes a clip’s own sound: level (dB), fades, sound before and after its picture (seconds), on or off. Clamped to the document’s limits. */
 export const setOwn = defineEdit<{ id: string; change: OwnChange }>(
   ({ change }) => OWN_TITLES[Object.keys(change)[0] as keyof OwnChange] ?? 'change a clip’s sound',
   (show, { id, change }) => {

@@ -88,6 +88,7 @@ export const shiftSomePins = defineEdit<{ id: string; which: readonly number[]; 
   },
 );
 
+/** Takes pins off a part, by their places in the list. */
 export const removePins = defineEdit<{ id: string; which: readonly number[] }>(
   ({ which }) => (which.length === 1 ? 'remove a pin' : `remove ${which.length} pins`),
   (show, { id, which }) => {

@@ -126,6 +126,7 @@ export const trimSilence = defineEdit<{ id: string; from: Seconds; to: Seconds }
   keepStretch(part, lead, length - tail);
 });
 
+/** A fade of a part, never longer than it, its bend in [−1, 1]. */
 export const setFade = defineEdit<{ id: string; side: 'fadeUp' | 'fadeOut'; fade: Fade }>(
   ({ side }) => (side === 'fadeUp' ? 'fade up' : 'fade out'),
   (show, { id, side, fade }) => {

@@ -9,6 +9,7 @@ import { defineEdit, find, nameMedia } from './edit';
 /** Pictures by name, or all of them. */
 export type Which = readonly string[] | 'all';
 
+/** The pictures that are meant. @throws RangeError for a name that leads nowhere. */
 export function which(show: Draft<Show>, ids: Which): Draft<Picture>[] {
   return ids === 'all' ? show.pictures : ids.map((id) => find(show.pictures, id, 'picture'));
 }
@@ -28,6 +29,7 @@ export function newPicture(id: string, media: Media, ownStart: OwnStart): Photo 
   return { ...start, kind: 'clip', from: 0, hold: whole, dissolve: Math.min(whole, LIMITS.dissolve.start), own };
 }
 
+/** A card of one colour (`#RRGGBB`) with words, as long as cards start. */
 export function newCard(id: string, colour: string, words: string): Card {
   return { id, kind: 'card', colour, words, hold: LIMITS.card.hold, dissolve: LIMITS.card.dissolve };
 }

@@ -16,6 +16,7 @@ export function narrationOf(show: Draft<Show>, id: string): Draft<VoicePart> | n
   return part.kind === 'voice' ? part : null;
 }
 
+/** Lets parts lie there unheard, or sound again. */
 export const muteParts = defineEdit<{ ids: readonly string[]; mute: boolean }>(
   ({ mute }) => (mute ? 'mute' : 'let it sound again'),
   (show, { ids, mute }) => {
@@ -46,12 +47,14 @@ export const addLine = defineEdit<{ line: Line }>('write a line', (show, { line 
   if (show.lines.length < LIMITS.voice.lines) show.lines.push(bare(line));
 });
 
+/** Changes a written line: its lane, moment (seconds) or words. */
 export const setLine = defineEdit<{ id: string; change: Partial<Omit<Line, 'id'>> }>('change a line', (show, { id, change }) => {
   const line = find(show.lines, id, 'line');
   const next = bare({ ...line, ...change });
   if (next.lane !== line.lane || next.at !== line.at || next.words !== line.words) Object.assign(line, next);
 });
 
+/** Takes a written line away. */
 export const removeLine = defineEdit<{ id: string }>('remove a line', (show, { id }) => {
   show.lines = show.lines.filter((line) => line.id !== find(show.lines, id, 'line').id);
 });
@@ -107,6 +110,7 @@ export const takeInUse = defineEdit<{ id: string; number: number }>('change the 
   putTake(part, wanted);
 });
 
+/** Lets go of a take that is not in use; another number changes nothing. */
 export const dropTake = defineEdit<{ id: string; number: number }>('drop a take', (show, { id, number }) => {
   const part = narrationOf(show, id);
   if (part?.takes?.some((take) => take.number === number)) part.takes = part.takes.filter((take) => take.number !== number);

@@ -49,6 +49,7 @@ export const replaceShow = defineEdit<{ by: Show }>('replace by a file', (show, 
   show.aim = by.aim;
 });
 
+/** Width to height of the frame. */
 export const setShape = defineEdit<{ shape: FrameShape }>('change the frame', (show, { shape }) => {
   show.shape = shape;
 });

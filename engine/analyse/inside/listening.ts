@@ -6,11 +6,13 @@ import { withSounds } from '../../media/inside/sources';
 import { Handover } from '../../workers/serve';
 import type { AnalyseCalls } from '../analyse.protocol';
 
+/** What the sounds at joins are like, in their order. */
 export function joinSounds({ joins }: Parameters<AnalyseCalls['joinSounds']>[0]): Promise<JoinSound[]> {
   const ids = joins.flatMap(({ left, right }) => [left.media, right.media]);
   return withSounds(ids, (sources) => joins.map((join) => joinSound(join, sources)));
 }
 
+/** The highest |sample| of every row of a drawing. Handed over. */
 export function closeUp({ media, starts, seconds }: Parameters<AnalyseCalls['closeUp']>[0]): Promise<Handover<Float32Array>> {
   return withSounds([media], (sources) => {
     const source = sources.get(media)!;
@@ -27,6 +29,7 @@ export function closeUp({ media, starts, seconds }: Parameters<AnalyseCalls['clo
   });
 }
 
+/** The best shift of what follows a cut within what `bestShift` tries; null where nothing stands out. */
 export function lineUp({ left, right }: Parameters<AnalyseCalls['lineUp']>[0]): Promise<Shift | null> {
   return withSounds([left.media, right.media], (sources) => {
     const place = ({ media, at }: typeof left) => ({ source: sources.get(media)!, at: framesOf(at) });
@@ -34,6 +37,7 @@ export function lineUp({ left, right }: Parameters<AnalyseCalls['lineUp']>[0]): 
   });
 }
 
+/** Reads the seam of a loop; null where the loop makes no sense. */
 export function readSeam({ media, loop }: Parameters<AnalyseCalls['readSeam']>[0]): Promise<SeamReading | null> {
   return withSounds([media], (sources) => readSeamOf(sources.get(media)!, media, loop));
 }

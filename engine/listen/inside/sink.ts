@@ -19,6 +19,7 @@ export function checkLength(seconds: number): void {
   if (seconds > LIMITS.soundSeconds) throw tooLong(seconds);
 }
 
+/** The failure of a sound that lasts longer than is taken in, seconds. */
 export function tooLong(seconds: number): Failure {
   return new Failure('media.too-long', { seconds: Math.round(seconds), most: LIMITS.soundSeconds });
 }

@@ -10,12 +10,14 @@ import type { MeasureCalls, Written } from '../measure.protocol';
 import { eachBlock } from './blocks';
 import { Sources } from '../../media/inside/sources';
 
+/** Loudness and true peak of a whole plan, block by block. */
 export async function measure({ plan }: Parameters<MeasureCalls['measure']>[0], desk: Desk): Promise<Loudness> {
   const meter = new LoudnessMeter(2);
   await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => meter.push(block, frames));
   return meter.finish();
 }
 
+/** How far the voice stands above all else, in the sound as it is mixed. */
 export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk: Desk): Promise<Over[]> {
   const sources = new Sources();
   try {
@@ -26,6 +28,7 @@ export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk:
   }
 }
 
+/** Writes a plan as WAV. What fails or is cancelled leaves nothing behind. */
 export async function write(details: Parameters<MeasureCalls['write']>[0], desk: Desk): Promise<Written> {
   const { plan, format, name, target, loop = false, tags } = details;
   const only = details.only ?? { first: 0, frames: plan.frames };

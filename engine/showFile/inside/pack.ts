@@ -16,11 +16,13 @@ interface Piece {
 /** Dates of entries tell nobody anything: the same show gives the same file. */
 const DATE = new Date(2026, 0, 1);
 
+/** Writes a show and media into one file, streamed. */
 export function pack({ show, media, ...to }: Parameters<WorkCalls['pack']>[0], desk: Desk): Promise<{ bytes: number }> {
   const pieces = media.map((id): Piece => ({ name: mediaEntry(id), content: places.original(id) }));
   return writeZip(to, [{ name: WORK.show, content: JSON.stringify(show) }, ...pieces], desk);
 }
 
+/** Puts written files into one ZIP, streamed. */
 export function bundle({ files, ...to }: Parameters<WorkCalls['bundle']>[0], desk: Desk): Promise<{ bytes: number }> {
   return writeZip(
     to,
