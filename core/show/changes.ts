@@ -150,6 +150,8 @@ function applyOne(draft: Record<string, unknown>, change: Change): void {
   const owner = at(draft, change.p.slice(0, -1));
   const name = change.p.at(-1)!;
   if (typeof owner !== 'object' || owner === null) throw new RangeError(`no such place: ${change.p.join('/')}`);
-  if ('gone' in change) Reflect.deleteProperty(owner, name);
-  else (owner as Record<string | number, unknown>)[name] = copied(change.v);
+  const fields = owner as Record<string | number, unknown>;
+  // A field that is `undefined` is none: one that comes is the last, wherever such a place was left.
+  if ('gone' in change || fields[name] === undefined) Reflect.deleteProperty(fields, name);
+  if (!('gone' in change)) fields[name] = copied(change.v);
 }

@@ -50,6 +50,11 @@ it('leads from any list to any other and back, and lists of names are spliced', 
     }),
     { numRuns: 500 },
   );
+  // A field that was set to nothing leaves a place behind in memory, and none on the disk: where it comes again follows from the latter.
+  const [left, gone] = [{ inner: { x: undefined, y: 'b' } }, { inner: { y: 'b', x: 'a' } }] as {
+    inner: Record<string, string | undefined>;
+  }[];
+  expect(JSON.stringify(applyChanges(left!, changesBetween({ inner: { y: 'b' } }, gone!)))).toBe(JSON.stringify(gone));
   const show = large(200);
   const later = edits.removeParts(show, { ids: ['part-3', 'part-4', 'part-90'], closeUp: false });
   expect(changesBetween(show, later)).toEqual([
