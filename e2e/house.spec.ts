@@ -1,15 +1,20 @@
-import { test as patient } from '@playwright/test';
+import { test as patient, type Page } from '@playwright/test';
 import { addPhotos, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type } from './app';
 import { clickSong, photo } from './media';
 import { laid, recordBar } from './voice';
 
-test('an ambience lies under the music on a lane of its own; the two sound together and cross nowhere', async ({ page }) => {
+/** A show of twelve seconds with a song as long as it is, which is chosen. */
+async function songChosen(page: Page): Promise<void> {
   await newShow(page);
   await addPhotos(page, [await photo('house.jpg', '#446688')]);
   await page.getByTestId('picture 1').tap();
   await type(page, 'Time on screen', '12');
   await layMusic(page, clickSong(12));
   await laid(page).first().tap();
+}
+
+test('an ambience lies under the music on a lane of its own; the two sound together and cross nowhere', async ({ page }) => {
+  await songChosen(page);
   await page.getByRole('button', { name: 'More', exact: true }).tap();
   await page.getByRole('button', { name: 'Lanes of the bed' }).tap();
   const lanes = page.getByRole('dialog', { name: 'Lanes of the bed' });
@@ -47,12 +52,7 @@ test('an ambience lies under the music on a lane of its own; the two sound toget
 test('levels are typed in dB or percent wherever they are set, Escape gives a field back what it said, a scrolling thumb sets nothing', async ({
   page,
 }) => {
-  await newShow(page);
-  await addPhotos(page, [await photo('house.jpg', '#446688')]);
-  await page.getByTestId('picture 1').tap();
-  await type(page, 'Time on screen', '12');
-  await layMusic(page, clickSong(12));
-  await laid(page).first().tap();
+  await songChosen(page);
   await goTo(page, 4);
   await page.getByRole('button', { name: 'Range', exact: true }).tap();
   await type(page, 'Range in dB', '15 %');

@@ -113,7 +113,7 @@ function firstNear(pins: readonly PinAt[], frame: Frames): number {
 }
 
 /** The first of the frames `first`, `first + step`, … that does not lie before a frame. */
-function indexOf(frame: Frames, first: Frames, step: number): number {
+export function indexOf(frame: Frames, first: Frames, step: number): number {
   return Math.max(0, Math.ceil((frame - first) / step));
 }
 

@@ -1,6 +1,6 @@
 import type { Frames } from '../units';
 import { applyCross, type CrossShape } from './cross';
-import { fillEnvelope, type Envelope } from './envelope';
+import { fillEnvelope, indexOf, type Envelope } from './envelope';
 
 /** Where a crossing begins, frames of the show, and its shape. */
 export type CrossAt = CrossShape & { readonly start: Frames };
@@ -55,8 +55,8 @@ export class HeardCross {
   /** Multiplies one side into the levels of `count` frames from `first` of the show. Beyond its own end of the crossing a side is silent. */
   multiply(side: 'out' | 'in', first: Frames, count: number, level: Float32Array, step: number): void {
     const { start, frames } = this.cross;
-    const low = clampedIndex(start, first, step, count);
-    const high = clampedIndex(start + frames, first, step, count);
+    const low = Math.min(count, indexOf(start, first, step));
+    const high = Math.min(count, indexOf(start + frames, first, step));
     if (side === 'in') level.fill(0, 0, low);
     else level.fill(0, high, count);
     if (high > low) this.within(side, first + low * step - start, high - low, level, low, step);
@@ -75,10 +75,6 @@ export class HeardCross {
     const sound = this.sound();
     return { ...sound, curves: !sound.hard && this.cross.frames >= LONG ? curvesOf(this.cross, sound.alike) : null };
   }
-}
-
-function clampedIndex(frame: Frames, first: Frames, step: number, count: number): number {
-  return Math.min(count, Math.max(0, Math.ceil((frame - first) / step)));
 }
 
 /** The crossings of a part with its neighbours, where it is known how alike their sounds are; as unlike where it is not. */

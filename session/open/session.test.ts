@@ -1,3 +1,5 @@
+import { closeDownloads } from '../download';
+import { closeWorkers } from '../workers';
 import { showOf } from '../../tests/shows';
 import { startHistory } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
@@ -10,8 +12,8 @@ import '../voice/recording';
 import { leaveShow, openShow, useOpenShow } from './store';
 import { OpenSession, Latest, beginSession, eachSession, perSession, sessionNow, sessionStore } from './session';
 
-/** What is alive: workers, timers, listeners on page and window, object URLs, locks. */
-const alive = { workers: 0, timers: new Set<unknown>(), listeners: 0, urls: 0, contexts: 0 };
+/** What is alive: workers, timers, listeners on page and window, audio contexts. */
+const alive = { workers: 0, timers: new Set<unknown>(), listeners: 0, contexts: 0 };
 
 const mockShows = new Map<string, unknown>();
 const mockSaved: string[] = [];
@@ -107,7 +109,6 @@ const counts = () => ({
   workers: alive.workers,
   timers: alive.timers.size,
   listeners: alive.listeners,
-  urls: alive.urls,
   contexts: alive.contexts,
 });
 const settled = async () => {
@@ -201,6 +202,10 @@ describe('shows that are opened and left', () => {
     await leaveShow(twice);
     expect(shown()).toBeNull();
     expect(counts()).toEqual(before);
+    // What is left belongs to the application, which can end it too.
+    closeWorkers();
+    closeDownloads();
+    expect(counts()).toEqual({ workers: 0, timers: 0, listeners: 0, contexts: 0 });
     // What was edited last was written although the show was left at once.
     expect(mockSaved.at(-1)).toBe('a: Named in a');
   });

@@ -47,11 +47,6 @@ export class OpenSession {
     return this.parts.get(key) as T;
   }
 
-  /** Whether a module keeps anything for this show yet. */
-  has(key: object): boolean {
-    return this.parts.has(key);
-  }
-
   /** Ends all that belongs to it; settles when what has to be waited for is done (a last save). Twice is as good as once. */
   dispose(): Promise<void> {
     return (this.leaving ??= this.end());
