@@ -1,6 +1,25 @@
 import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
+const WORDS = 'Sentences stand in words/ under a key: t(…).';
+/** Attributes that are shown or spoken. */
+const SHOWN =
+  '/^(label|hint|title|text|note|said|placeholder|what|name|aria-label|aria-valuetext|aria-roledescription|accessibilityLabel)$/';
+/** Units, names of formats and tests’ names are no words of a language. */
+const LETTERS = '/[A-Za-z]{3}/';
+const TEXT_IN_JSX = [
+  { selector: `JSXText[value=${LETTERS}]`, message: WORDS },
+  { selector: `JSXAttribute[name.name=${SHOWN}] > Literal[value=/^[A-Z]|\\s/]`, message: WORDS },
+  { selector: `JSXAttribute[name.name=${SHOWN}] > JSXExpressionContainer > Literal[value=/^[A-Z]|\\s/]`, message: WORDS },
+  {
+    selector: `JSXAttribute[name.name=${SHOWN}] > JSXExpressionContainer > ConditionalExpression > Literal[value=/^[A-Z]|\\s/]`,
+    message: WORDS,
+  },
+  { selector: `JSXElement > JSXExpressionContainer > Literal[value=${LETTERS}]`, message: WORDS },
+  { selector: `JSXElement > JSXExpressionContainer > ConditionalExpression > Literal[value=${LETTERS}]`, message: WORDS },
+  { selector: `JSXElement > JSXExpressionContainer > TemplateLiteral > TemplateElement[value.raw=${LETTERS}]`, message: WORDS },
+];
+
 export default ts.config(
   { ignores: ['node_modules', 'dist', '.cache', '.expo', 'test-results', 'playwright-report', '**/*.cjs', '*.config.js', '*.d.ts'] },
   ...ts.configs.strict,
@@ -19,6 +38,11 @@ export default ts.config(
     files: ['**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  // What a person reads or hears stands in words/: a sentence in the interface has a key.
+  {
+    files: ['app/**/*.tsx', 'ui/**/*.tsx'],
+    rules: { 'no-restricted-syntax': ['error', ...TEXT_IN_JSX] },
   },
   {
     files: ['core/**/*.ts'],

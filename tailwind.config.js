@@ -34,8 +34,10 @@ module.exports = {
   plugins: [
     plugin(({ addBase }) => {
       addBase({
-        ':root': variables(tokens.light),
-        '@media (prefers-color-scheme: dark)': { ':root': variables(tokens.dark) },
+        // As it was set (session/settings.ts), else as the system is.
+        ':root': { ...variables(tokens.light), colorScheme: 'light' },
+        '@media (prefers-color-scheme: dark)': { ':root:not([data-theme=light])': { ...variables(tokens.dark), colorScheme: 'dark' } },
+        ':root[data-theme=dark]': { ...variables(tokens.dark), colorScheme: 'dark' },
       });
     }),
   ],

@@ -1,3 +1,4 @@
+import { sayPhrase } from '../words';
 import { WavWriter, type WavFormat } from '../core/files';
 import {
   FIRST_WISH,
@@ -19,7 +20,7 @@ import {
 import { planSpans } from '../core/mix';
 import type { Stretch } from '../core/show';
 import { stretchedSource } from '../core/sound';
-import { RATE, framesOf, parseTime, sayTime } from '../core/units';
+import { RATE, framesOf, parseTime, clockTime } from '../core/units';
 import { Complaint, soundSource } from './files';
 import { listenToSource } from './hear';
 import { writePlan, writeReport } from './output';
@@ -73,7 +74,7 @@ function meets(options: FitOptions, wanted: number, seconds: number): Wish['meet
       throw new Complaint(`--meet takes a moment of the piece and one of the show, such as 42@30, not “${text}”`);
     }
     if (source > seconds || at > wanted)
-      throw new Complaint(`--meet ${text}: the piece lasts ${sayTime(seconds)}, the show ${sayTime(wanted)}`);
+      throw new Complaint(`--meet ${text}: the piece lasts ${clockTime(seconds)}, the show ${clockTime(wanted)}`);
     return { source, at };
   });
 }
@@ -103,7 +104,7 @@ function choose(fitting: Fitting, wanted: number, wish: Wish, way: Way | null): 
   // What the cuts leave is taken up, by a change of speed at the worst.
   const answer = meeting.find(({ seconds, off }) => Math.abs(off) / seconds <= NUDGE.most);
   if (answer) return { answer, answers: answers.length };
-  throw new Unmeetable(howNear(fitting, wanted, wish, way));
+  throw new Unmeetable(sayPhrase(howNear(fitting, wanted, wish, way)));
 }
 
 /** The nearest length at which nothing is heard, seconds; null where there is none near. */

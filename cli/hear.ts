@@ -1,5 +1,5 @@
 import { downbeatsOf, listenTo, LONGEST_PIECE, type Listened } from '../core/music';
-import { RATE, sayTime } from '../core/units';
+import { RATE, clockTime } from '../core/units';
 import type { PcmSource } from '../core/sound';
 import { Complaint, soundSource } from './files';
 
@@ -9,7 +9,7 @@ const rounded = (value: number, decimals = 4) => Number(value.toFixed(decimals))
 export function listenToSource(source: PcmSource): Listened {
   const seconds = source.frames / RATE;
   if (seconds > LONGEST_PIECE)
-    throw new Complaint(`the piece lasts ${sayTime(seconds)}; pieces of up to ${sayTime(LONGEST_PIECE)} are heard`);
+    throw new Complaint(`the piece lasts ${clockTime(seconds)}; pieces of up to ${clockTime(LONGEST_PIECE)} are heard`);
   if (seconds < 0.5) throw new Complaint('the piece is shorter than half a second: there is nothing to hear');
   return listenTo(source);
 }

@@ -2,7 +2,7 @@ import { WavWriter, type WavFormat } from '../core/files';
 import { planPass, readSeam } from '../core/fit';
 import { barStart } from '../core/music';
 import { LIMITS, type Grid, type Loop } from '../core/show';
-import { RATE, parseTime, sayTime } from '../core/units';
+import { RATE, parseTime, clockTime } from '../core/units';
 import { Complaint, soundSource } from './files';
 import { writePlan, writeReport } from './output';
 
@@ -54,7 +54,7 @@ export function loop(path: string, options: LoopOptions, format: WavFormat): str
     // Half a millisecond of grace: a tempo is typed with few decimals.
     if (wanted.from < 0 || wanted.to > seconds + 5e-4) {
       throw new Complaint(
-        `bars ${bars.first} to ${bars.last} lie at ${sayTime(wanted.from, 3)} to ${sayTime(wanted.to, 3)}, but the sound is ${sayTime(seconds, 3)} long`,
+        `bars ${bars.first} to ${bars.last} lie at ${clockTime(wanted.from, 3)} to ${clockTime(wanted.to, 3)}, but the sound is ${clockTime(seconds, 3)} long`,
       );
     }
     const asked = { ...wanted, to: Math.min(wanted.to, seconds) };

@@ -67,10 +67,10 @@ export function clamp(value: number, low: number, high: number): number {
 }
 
 /**
- * Says a time as people do: `0:24.6`, `1:02:03`. `decimals` in {0, 1, 2, 3}; negative times carry a minus sign.
- * NaN and infinities give an en dash.
+ * A time as a clock shows it, the same in every language: `0:24.6`, `1:02:03`. `decimals` in {0, 1, 2, 3}; negative times carry a minus
+ * sign. NaN and infinities give an en dash.
  */
-export function sayTime(seconds: Seconds, decimals = 1): string {
+export function clockTime(seconds: Seconds, decimals = 1): string {
   if (!Number.isFinite(seconds)) return '–';
   const scale = 10 ** decimals;
   const ticks = Math.round(Math.abs(seconds) * scale);
@@ -81,29 +81,6 @@ export function sayTime(seconds: Seconds, decimals = 1): string {
   const m = Math.floor(whole / 60) % 60;
   const s = String(whole % 60).padStart(2, '0');
   return h > 0 ? `${sign}${h}:${String(m).padStart(2, '0')}:${s}${fraction}` : `${sign}${m}:${s}${fraction}`;
-}
-
-/** Says a span of time in words: `4.2 s`, `19 s`, `2 min 5 s`. One decimal below ten seconds. */
-export function saySpan(seconds: Seconds): string {
-  const size = Math.abs(seconds);
-  if (size < 9.95) return `${(Math.round(size * 10) / 10).toFixed(1)} s`;
-  const whole = Math.round(size);
-  if (whole < 120) return `${whole} s`;
-  const rest = whole % 60;
-  return rest === 0 ? `${Math.floor(whole / 60)} min` : `${Math.floor(whole / 60)} min ${rest} s`;
-}
-
-/** Says a level: `−3.0 dB`, `+1.5 dB`, `0.0 dB`, `silent`. */
-export function sayLevel(level: Decibels, decimals = 1): string {
-  if (level === -Infinity || Number.isNaN(level)) return 'silent';
-  const rounded = Number(level.toFixed(decimals));
-  const sign = rounded > 0 ? '+' : rounded < 0 ? '−' : '';
-  return `${sign}${Math.abs(rounded).toFixed(decimals)} dB`;
-}
-
-/** Says a level that is set: as `sayLevel`, and `silent` for `SILENCE` and below. */
-export function sayGain(level: Decibels): string {
-  return sayLevel(level <= SILENCE ? -Infinity : level);
 }
 
 /**

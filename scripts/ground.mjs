@@ -74,6 +74,7 @@ const SITE_INPUTS = [
   'ui',
   'session',
   'engine',
+  'words',
   'core',
   'assets',
   'public',

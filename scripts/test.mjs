@@ -78,6 +78,7 @@ step('Import directions', () =>
       'ui',
       'session',
       'engine',
+      'words',
       'core',
       'server',
       'cli',

@@ -1,7 +1,8 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type ErrorRequestHandler, type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type Request } from 'express';
+import { languageFor, tIn } from '../words';
 
 export interface Folders {
   /** The built application. */
@@ -21,6 +22,9 @@ const POLICY = [
   "connect-src 'self' blob: data:",
   "font-src 'self' data:",
 ].join('; ');
+
+/** The language that whoever asks would rather read. */
+const languageOf = (request: Request) => languageFor(request.acceptsLanguages());
 
 /** Files with a hash in their name never change. */
 const FOREVER = 'public, max-age=31536000, immutable';
@@ -42,7 +46,11 @@ export function createApp({ site, demo }: Folders): Express {
   );
   app.get('/{*path}', (request, response) => {
     // What asks for a file by its ending is told that it is not there; everything else is a screen of the application.
-    if (/\.[a-z0-9]{1,5}$/i.test(request.path)) response.status(404).type('text').send('There is no such file here.');
+    if (/\.[a-z0-9]{1,5}$/i.test(request.path))
+      response
+        .status(404)
+        .type('text')
+        .send(tIn(languageOf(request), 'server.noFile'));
     else response.sendFile('index.html', { root: site });
   });
   app.use(lastResort);
@@ -56,14 +64,18 @@ function demoRouter(folder: string) {
     const { id } = request.params;
     const media = join(folder, 'media');
     const name = /^[0-9a-f]{64}$/.test(id) && existsSync(media) ? readdirSync(media).find((one) => one.startsWith(id)) : undefined;
-    if (name === undefined) response.status(404).type('text').send('There is no such media here.');
+    if (name === undefined)
+      response
+        .status(404)
+        .type('text')
+        .send(tIn(languageOf(request), 'server.noMedia'));
     else response.sendFile(name, { root: media, headers: { 'Cache-Control': FOREVER } });
   });
   return router;
 }
 
 /** One handler at the end; what it says is for people, what it logs is for whoever runs the server. */
-const lastResort: ErrorRequestHandler = (error: unknown, _request, response, next) => {
+const lastResort: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) {
     next(error);
     return;
@@ -73,5 +85,5 @@ const lastResort: ErrorRequestHandler = (error: unknown, _request, response, nex
   response
     .status(status)
     .type('text')
-    .send(status === 404 ? 'There is no such file here.' : 'The server could not answer this.');
+    .send(tIn(languageOf(request), status === 404 ? 'server.noFile' : 'server.failed'));
 };

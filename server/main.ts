@@ -1,5 +1,15 @@
 import { resolve } from 'node:path';
+import { languageFor, speak, t } from '../words';
 import { createApp } from './app';
+
+// The terminal says which language it is read in.
+speak(
+  languageFor(
+    [process.env.LC_ALL, process.env.LC_MESSAGES, process.env.LANG]
+      .filter((one) => one !== undefined && one !== '')
+      .slice(0, 1) as string[],
+  ),
+);
 
 const [site = 'dist', demo = '.cache/demo'] = process.argv.slice(2);
 const wanted = process.env.PORT ?? '4870';
@@ -10,14 +20,14 @@ function refuse(sentence: string): never {
   process.exit(1);
 }
 
-if (!Number.isInteger(port) || port < 1 || port > 65_535) refuse(`PORT must be a whole number from 1 to 65535, not “${wanted}”.`);
+if (!Number.isInteger(port) || port < 1 || port > 65_535) refuse(t('server.port', { port: wanted }));
 
 const server = createApp({ site: resolve(site), demo: resolve(demo) }).listen(port);
-server.on('listening', () => console.log(`Rain Bed is open at http://localhost:${port}  (stop it with Ctrl+C)`));
+server.on('listening', () => console.log(t('server.open', { address: `http://localhost:${port}` })));
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE') {
-    refuse(`Port ${port} is in use by another program. Stop that program, or choose another port: PORT=${port + 1} npm run demo`);
+    refuse(t('server.inUse', { port, other: port + 1 }));
   }
-  if (error.code === 'EACCES') refuse(`This user may not open port ${port}. Choose one above 1023: PORT=4870 npm run demo`);
-  refuse(`The server could not start: ${error.message}`);
+  if (error.code === 'EACCES') refuse(t('server.notAllowed', { port }));
+  refuse(t('server.notStarted', { message: error.message }));
 });

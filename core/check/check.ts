@@ -27,9 +27,9 @@ import { gapsOf } from './gaps';
 
 /** Loudness that is asked for in the world, LUFS: two by common practice, one by a published recommendation (EBU R 128). */
 export const AIMS = [
-  { lufs: -14, name: 'on-line', source: 'common practice' },
-  { lufs: -16, name: 'phones and podcasts', source: 'common practice' },
-  { lufs: -23, name: 'broadcast', source: 'EBU R 128' },
+  { lufs: -14, name: 'onLine', source: 'practice' },
+  { lufs: -16, name: 'phones', source: 'practice' },
+  { lufs: -23, name: 'broadcast', source: 'ebu' },
 ] as const;
 
 /** As near to the aim as this is there, LU (EBU R 128 allows ±0.5; from memory). */

@@ -15,7 +15,7 @@ export function parseBounded(text: string): unknown {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    throw new Failure('file.damaged', { why: 'not JSON' }, error);
+    throw new Failure('file.damaged', { why: 'json' }, error);
   }
   checkNames(value);
   return value;
@@ -33,7 +33,7 @@ function checkDepth(text: string): void {
     } else if (letter === 0x22) quoted = true;
     else if (letter === 0x7b || letter === 0x5b) {
       depth += 1;
-      if (depth > DEPTH) throw new Failure('file.refused', { why: 'it is nested too deep' });
+      if (depth > DEPTH) throw new Failure('file.refused', { why: 'nested' });
     } else if (letter === 0x7d || letter === 0x5d) depth -= 1;
   }
 }
@@ -43,7 +43,7 @@ function checkNames(value: unknown): void {
   for (let one = open.pop(); one !== undefined; one = open.pop()) {
     if (typeof one !== 'object' || one === null) continue;
     for (const [name, inner] of Object.entries(one)) {
-      if (!Array.isArray(one) && FORBIDDEN.has(name)) throw new Failure('file.refused', { why: `it uses the name ${name}` });
+      if (!Array.isArray(one) && FORBIDDEN.has(name)) throw new Failure('file.refused', { why: 'forbidden', what: name });
       if (typeof inner === 'object' && inner !== null) open.push(inner);
     }
   }

@@ -1,5 +1,6 @@
 import { narrationsOf, phrasesOf, type Heard } from '../level';
-import { lanesOf, partSeconds, showSeconds, type Show } from '../show';
+import type { Say } from '../phrase';
+import { laneName, lanesOf, partSeconds, showSeconds, type Show } from '../show';
 import { speakingSeconds } from '../speech';
 import type { Seconds } from '../units';
 
@@ -24,9 +25,9 @@ const SHORTEST: Seconds = 1;
  * The captions of a show, from the words of its narrations: sentences share the time in which somebody speaks as they would take to be
  * said. Narrations without words have none.
  */
-export function captionsOf(show: Show, heard: Heard): Caption[] {
+export function captionsOf(show: Show, heard: Heard, say: Say): Caption[] {
   const lanes = lanesOf(show, 'voice');
-  const names = new Map(lanes.map((lane) => [lane.id, lane.title]));
+  const names = new Map(lanes.map((lane) => [lane.id, laneName(lane, say)]));
   const end = showSeconds(show);
   const captions: Caption[] = [];
   for (const part of narrationsOf(show)) {

@@ -1,3 +1,4 @@
+import { sayPhrase } from '../../words';
 import { beatsHeard } from '../../tests/heard';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
 import { FIRST_LANES, creditsOf, wordsOfCard, type Show } from '../show';
@@ -21,35 +22,35 @@ it('tells which piece is used from when to when; what was cut in two is one use'
   expect(cut.parts).toHaveLength(3);
   expect(cuesOf(cut)).toEqual([
     { piece: 'Sound 1000', credit: 'Rill by nobody, free to use', from: 0, to: 20, use: 'bed' },
-    { piece: '=Thunder, "near"', credit: '', from: 6, to: 9, use: 'spot sound' },
+    { piece: '=Thunder, "near"', credit: '', from: 6, to: 9, use: 'spot' },
   ]);
   expect(cuesOf(muteParts(show(), { ids: ['bed-1'], mute: true }))).toHaveLength(1);
 });
 
 it('writes tables that other programs read: quoted as RFC 4180 says, and no cell is a formula', () => {
-  expect(cueSheetCsv(show()).split('\r\n')).toEqual([
+  expect(cueSheetCsv(show(), sayPhrase).split('\r\n')).toEqual([
     'piece,from,to,length,use,credit',
     'Sound 1000,0:00.000,0:20.000,0:20.000,bed,"Rill by nobody, free to use"',
     `"'=Thunder, ""near""",0:06.000,0:09.000,0:03.000,spot sound,`,
     '',
   ]);
-  expect(cueSheetText(show())).toContain('0:06.0  0:09.0  0:03.0  spot sound  =Thunder, "near"');
+  expect(cueSheetText(show(), sayPhrase)).toContain('0:06.0  0:09.0  0:03.0  spot sound  =Thunder, "near"');
 });
 
 it('credits what has a line and names what has none; a credits card always says what is so now', () => {
   expect(creditsOf(show()).missing.map(({ id }) => id)).toEqual([mediaId(50)]);
-  expect(creditsText(show())).toBe(
+  expect(creditsText(show(), sayPhrase)).toBe(
     'Test\nby Class 4b\n\n“Sound 1000”: Rill by nobody, free to use\n“=Thunder, "near"”: no credit written yet\n',
   );
   const card = newCreditsCard('card', '#101010');
   const carded = addPictures(show(), { pictures: [card], media: [], index: 9 });
-  expect(wordsOfCard(carded, card)).toBe('Test\nby Class 4b\nRill by nobody, free to use');
+  expect(wordsOfCard(carded, card, sayPhrase)).toBe('Test\nby Class 4b\nRill by nobody, free to use');
   const later = setCredit(carded, { media: mediaId(50), credit: 'Thunder: own recording' });
-  expect(wordsOfCard(later, card)).toContain('\nThunder: own recording');
+  expect(wordsOfCard(later, card, sayPhrase)).toContain('\nThunder: own recording');
 });
 
 it('lists changes of picture, bars and beats by their time', () => {
-  const rows = momentsCsv(show(), new Map([[mediaId(1000), beatsHeard(30, 120, 4)]])).split('\r\n');
+  const rows = momentsCsv(show(), new Map([[mediaId(1000), beatsHeard(30, 120, 4)]]), sayPhrase).split('\r\n');
   expect(rows.slice(0, 4)).toEqual([
     'seconds,time,kind,name',
     '0.000,0:00.000,start,Photo 1',

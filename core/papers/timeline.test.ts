@@ -1,3 +1,4 @@
+import { sayPhrase } from '../../words';
 import fc from 'fast-check';
 import { Failure } from '../failure';
 import { beatsHeard, narration, withNarrations } from '../../tests/heard';
@@ -60,12 +61,16 @@ function rich(): Show {
 
 const read = (show: Show, known: readonly Media[] = []) => {
   let next = 0;
-  return readTimeline(JSON.parse(timelineOf(show, new Map([[mediaId(1000), beatsHeard(20, 120, 4)]]))), known, () => `n${(next += 1)}`);
+  return readTimeline(
+    JSON.parse(timelineOf(show, new Map([[mediaId(1000), beatsHeard(20, 120, 4)]]), sayPhrase)),
+    known,
+    () => `n${(next += 1)}`,
+  );
 };
 
 it('writes every field of the published schemas, and no other', () => {
   const kinds = new Set<string>();
-  for (const node of nodes(JSON.parse(timelineOf(rich(), new Map([[mediaId(1000), beatsHeard(20, 120, 4)]]))))) {
+  for (const node of nodes(JSON.parse(timelineOf(rich(), new Map([[mediaId(1000), beatsHeard(20, 120, 4)]]), sayPhrase)))) {
     kinds.add(node.OTIO_SCHEMA);
     expect({
       [node.OTIO_SCHEMA]: Object.keys(node)
@@ -84,7 +89,9 @@ it('writes every field of the published schemas, and no other', () => {
 
 it('lays everything at its time: tracks add up, what overlaps lies on tracks of its own', () => {
   const show = rich();
-  const timeline = JSON.parse(timelineOf(show, new Map())) as { tracks: { children: (Node & { name: string; children: Node[] })[] } };
+  const timeline = JSON.parse(timelineOf(show, new Map(), sayPhrase)) as {
+    tracks: { children: (Node & { name: string; children: Node[] })[] };
+  };
   const tracks = timeline.tracks.children;
   expect(tracks.map(({ name }) => name)).toEqual(['Pictures', 'Bed', 'Bed 2', 'Voice', 'Clips’ sound', 'Spot sounds']);
   const ends = tracks.map(({ children }) =>
@@ -197,7 +204,7 @@ it('takes what it knows of a timeline from elsewhere, and names what it does not
 });
 
 it('answers whatever is in a timeline with a sound show or in words: 300 that were changed at random', () => {
-  const good = timelineOf(rich(), new Map());
+  const good = timelineOf(rich(), new Map(), sayPhrase);
   const value = fc.oneof(fc.jsonValue({ maxDepth: 2 }), fc.constantFrom(-1, 1e12, 0, null, '', 'Gap.1', 'Clip.2'));
   let next = 0;
   fc.assert(

@@ -1,5 +1,18 @@
 import { laidBeats, type Hearing } from '../music';
-import { laidSpans, ownParts, partEnd, partSeconds, partsOn, sourceMoment, type Lane, type MediaId, type Part, type Show } from '../show';
+import {
+  laidSpans,
+  ownParts,
+  partEnd,
+  partSeconds,
+  partsOn,
+  sourceMoment,
+  type Lane,
+  type MediaId,
+  type Part,
+  type Show,
+  laneName,
+} from '../show';
+import { phrase, type Say } from '../phrase';
 import { RATE, type Seconds } from '../units';
 import { clip, dissolve, file, gap, generated, marker, ours, range, stack, timeline, track, warp, type Otio } from './otio';
 
@@ -15,9 +28,9 @@ export const mediaUrl = (id: MediaId): string => `media/${id}`;
  * A show as an OpenTimelineIO timeline: pictures, each lane of sound, gaps, dissolves; markers for stitches and, where the music was heard, for
  * bars and beats. What the exchange format has no words for (fades, levels, dips) lies in the metadata, and comes back from there.
  */
-export function timelineOf(show: Show, hearings: ReadonlyMap<MediaId, Hearing>): string {
+export function timelineOf(show: Show, hearings: ReadonlyMap<MediaId, Hearing>, say: Say): string {
   const { id, title, shape, black, ownStart, dips, lines, master, artist, aim, format } = show;
-  const tracks = [pictureTrack(show), ...show.lanes.flatMap((lane) => soundTracks(show, lane, hearings))];
+  const tracks = [pictureTrack(show, say), ...show.lanes.flatMap((lane) => soundTracks(show, lane, hearings, say))];
   const metadata = ours({ format, id, shape, black, ownStart, dips, lines, master, artist, aim });
   return JSON.stringify(timeline(title, stack(tracks), metadata), null, 1);
 }
@@ -28,7 +41,7 @@ function reference(show: Show, id: MediaId, rate: number): Otio {
   return file(media.title, mediaUrl(id), length, ours({ media }));
 }
 
-function pictureTrack(show: Show): Otio {
+function pictureTrack(show: Show, say: Say): Otio {
   const children: Otio[] = [];
   for (const [index, picture] of show.pictures.entries()) {
     const { hold, dissolve: blend, ...rest } = picture;
@@ -37,18 +50,20 @@ function pictureTrack(show: Show): Otio {
     const metadata = ours({ picture: rest });
     if (picture.kind === 'card') {
       const { colour, words } = picture;
-      children.push(clip({ name: words || 'Card', metadata, source }, generated('SolidColor', { color: colour, words }, source)));
+      children.push(
+        clip({ name: words || say(phrase('papers.card')), metadata, source }, generated('SolidColor', { color: colour, words }, source)),
+      );
     } else {
       const name = show.media[picture.media]!.title;
       children.push(clip({ name, metadata, source }, reference(show, picture.media, PICTURE_RATE)));
     }
     if (blend > 0 && index + 1 < show.pictures.length) children.push(dissolve(blend, PICTURE_RATE));
   }
-  return track('Video', 'Pictures', children, ours({ pictures: true, last: show.pictures.at(-1)?.dissolve ?? 0 }));
+  return track('Video', say(phrase('papers.pictures')), children, ours({ pictures: true, last: show.pictures.at(-1)?.dissolve ?? 0 }));
 }
 
 /** The parts of a lane; those that overlap go onto tracks of their own. */
-function soundTracks(show: Show, lane: Lane, hearings: ReadonlyMap<MediaId, Hearing>): Otio[] {
+function soundTracks(show: Show, lane: Lane, hearings: ReadonlyMap<MediaId, Hearing>, say: Say): Otio[] {
   const own = lane.kind === 'own' ? ownParts(show).map((part) => ({ part, derived: true })) : [];
   const laid = partsOn(show, lane.kind).filter((part) => part.lane === lane.id);
   const all = [...own, ...laid.map((part) => ({ part, derived: false }))].sort((a, b) => a.part.at - b.part.at);
@@ -66,8 +81,9 @@ function soundTracks(show: Show, lane: Lane, hearings: ReadonlyMap<MediaId, Hear
       children.push(...clipsOf(show, part, derived));
       at = part.at + partSeconds(part);
     }
-    const markers = row.flatMap(({ part }) => (lane.kind === 'bed' ? markersOf(show, part, hearings.get(part.media)) : []));
-    return track('Audio', index === 0 ? lane.title : `${lane.title} ${index + 1}`, children, ours({ lane }), markers);
+    const markers = row.flatMap(({ part }) => (lane.kind === 'bed' ? markersOf(show, part, hearings.get(part.media), say) : []));
+    const name = laneName(lane, say);
+    return track('Audio', index === 0 ? name : `${name} ${index + 1}`, children, ours({ lane }), markers);
   });
 }
 
@@ -84,11 +100,16 @@ function clipsOf(show: Show, part: Part, derived: boolean): Otio[] {
   });
 }
 
-function markersOf(show: Show, part: Part, heard: Hearing | undefined): Otio[] {
+function markersOf(show: Show, part: Part, heard: Hearing | undefined, say: Say): Otio[] {
   const markers: Otio[] = [];
-  for (const { index, end } of laidSpans(part.spans, part.at).slice(0, -1)) markers.push(marker(`Stitch ${index + 1}`, 'RED', end, RATE));
+  for (const { index, end } of laidSpans(part.spans, part.at).slice(0, -1))
+    markers.push(marker(say(phrase('papers.stitch', { number: index + 1 })), 'RED', end, RATE));
   for (const { at: beat, beat: place, bar } of heard ? laidBeats(show, part, heard) : []) {
-    markers.push(place === 0 ? marker(`Bar ${bar}`, 'BLUE', beat, RATE) : marker(`Beat ${place + 1}`, 'CYAN', beat, RATE));
+    markers.push(
+      place === 0
+        ? marker(say(phrase('papers.barMarker', { bar })), 'BLUE', beat, RATE)
+        : marker(say(phrase('papers.beatMarker', { beat: place + 1 })), 'CYAN', beat, RATE),
+    );
   }
   return markers;
 }

@@ -65,22 +65,21 @@ const isTrick = (name: string) =>
  * @throws Failure `file.refused` for tricks, `file.damaged` for a directory that cannot be, `file.foreign` where no show is in it.
  */
 export function checkEntries(entries: readonly Entry[], fileBytes: number): void {
-  if (entries.length > WORK.entries) throw new Failure('file.refused', { why: `it holds more than ${WORK.entries} files` });
+  if (entries.length > WORK.entries) throw new Failure('file.refused', { why: 'entries', what: WORK.entries });
   const names = new Set<string>();
   let packed = 0;
   let swelling = 0;
   for (const one of entries) {
-    if (isTrick(one.name)) throw new Failure('file.refused', { why: 'it names files outside itself' });
+    if (isTrick(one.name)) throw new Failure('file.refused', { why: 'outside' });
     if (one.isDirectory) continue;
-    if (names.has(one.name)) throw new Failure('file.refused', { why: 'it holds two files of the same name' });
+    if (names.has(one.name)) throw new Failure('file.refused', { why: 'twice' });
     names.add(one.name);
-    if (one.encrypted) throw new Failure('file.refused', { why: 'it is locked with a password' });
+    if (one.encrypted) throw new Failure('file.refused', { why: 'locked' });
     packed += one.compressedSize;
     if (one.size > one.compressedSize) swelling += one.size;
   }
   const document = entries.find((one) => one.name === WORK.show);
   if (!document) throw new Failure('file.foreign');
-  if (packed > fileBytes) throw new Failure('file.damaged', { why: 'its pieces overlap' });
-  if (document.size > WORK.showBytes || swelling > fileBytes * SWELL + SMALL)
-    throw new Failure('file.refused', { why: 'it would unpack to far more than it is' });
+  if (packed > fileBytes) throw new Failure('file.damaged', { why: 'overlap' });
+  if (document.size > WORK.showBytes || swelling > fileBytes * SWELL + SMALL) throw new Failure('file.refused', { why: 'unpacks' });
 }

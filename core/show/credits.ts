@@ -1,3 +1,4 @@
+import { phrase, type Say } from '../phrase';
 import { LANES } from './lanes';
 import type { Card, Media, MediaId, Show } from './types';
 
@@ -33,9 +34,9 @@ export function creditsOf(show: Show): Credits {
 }
 
 /** What a card says: its own words, or the show's title and credits as they are now. */
-export function wordsOfCard(show: Show, card: Card): string {
+export function wordsOfCard(show: Show, card: Card, say: Say): string {
   if (!card.credits) return card.words;
   // Two pieces by the same hand are credited once.
   const said = [...new Set(creditsOf(show).lines.map(({ credit }) => credit))];
-  return [show.title, ...(show.artist ? [`by ${show.artist}`] : []), ...said].join('\n');
+  return [show.title, ...(show.artist ? [say(phrase('papers.by', { name: show.artist }))] : []), ...said].join('\n');
 }

@@ -59,9 +59,16 @@ describe('what comes from outside', () => {
     );
   });
 
-  it('keeps a sound show whose undo steps are damaged', () => {
+  it('says a step that was kept with a title as it was written', () => {
     const show = showOf([5]);
-    const step = (number: number, back: object[]) => ({ number, title: 'x', forth: [], back });
+    const kept = { number: 1, title: 'tap along', forth: [], back: [{ p: ['title'], v: 'y' }] };
+    const [step] = readHistory({ show, past: [kept], future: [] }).past;
+    expect(step).toEqual({ number: 1, name: { key: 'edit.asItWasNamed', values: { name: 'tap along' } }, forth: [], back: kept.back });
+  });
+
+  it('keeps a valid show whose undo steps are damaged', () => {
+    const show = showOf([5]);
+    const step = (number: number, back: object[]) => ({ number, name: { key: 'x' }, forth: [], back });
     const astray = [step(1, [{ p: ['pictures', 'nine', 'hold'], v: 3 }])];
     expect(readHistory({ show, past: astray, future: [] })).toMatchObject({ show, past: [], future: [] });
     const good = step(3, [{ p: ['title'], v: 'y' }]);

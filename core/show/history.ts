@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { applyChanges, type Change } from './changes';
+import { phrase, type Phrase } from '../phrase';
 import { readShow } from './schema';
 import type { Edit } from './edits';
 import { FORMAT, type Show } from './types';
@@ -8,7 +9,8 @@ import { FORMAT, type Show } from './types';
 export interface Step {
   /** Its number within the history: later steps have larger ones, and no number is given twice. */
   readonly number: number;
-  readonly title: string;
+  /** What the gesture was, to be said in whatever language is spoken then. */
+  readonly name: Phrase;
   readonly forth: readonly Change[];
   readonly back: readonly Change[];
 }
@@ -34,7 +36,7 @@ export function startHistory(show: Show): History {
 export function perform<Details>(history: History, edit: Edit<Details>, details: Details): History {
   const { show, forth, back } = edit.traced(history.show, details);
   if (forth.length === 0) return history;
-  const step: Step = { number: history.next, title: edit.title(details), forth, back };
+  const step: Step = { number: history.next, name: edit.nameOf(details), forth, back };
   return { show, past: [...history.past, step].slice(-STEPS_KEPT), future: [], next: history.next + 1 };
 }
 
@@ -71,13 +73,24 @@ const change = Joi.object({
 
 const stepSchema = Joi.object({
   number: Joi.number().integer().min(1).required(),
-  title: Joi.string().required(),
+  name: Joi.object({
+    key: Joi.string().required(),
+    values: Joi.object().pattern(Joi.string(), Joi.alternatives(Joi.string().allow(''), Joi.number())),
+  }).required(),
   forth: Joi.array().items(change).required(),
   back: Joi.array().items(change).required(),
 });
 
+/** Steps were once kept with a title in English: it is said as it was written. */
+function named(raw: unknown): unknown {
+  if (typeof raw !== 'object' || raw === null || !('title' in raw) || 'name' in raw) return raw;
+  const { title, ...step } = raw as { title: unknown };
+  return { ...step, name: phrase('edit.asItWasNamed', { name: String(title) }) };
+}
+
 /** A step from storage, or null where it is none. */
-function readStep(raw: unknown): Step | null {
+function readStep(stored: unknown): Step | null {
+  const raw = named(stored);
   return stepSchema.validate(raw, { convert: false }).error === undefined ? (raw as Step) : null;
 }
 

@@ -34,7 +34,7 @@ export {
 export { type Stretch } from './fitTypes';
 export { type Depth, type DipRules, type PartDip } from './dipTypes';
 export { type Fitted, type Grid, type Jump, type Marks } from './fitTypes';
-export { LANES, LANE_KINDS, asKind, dipsFor, lanesOf, newLane } from './lanes';
+export { LANES, LANE_KINDS, asKind, dipsFor, lanesOf, newLane, laneName } from './lanes';
 export { LIMITS } from './limits';
 export { documentSchema, faultOf, readMedia, readShow } from './schema';
 export {

@@ -1,11 +1,10 @@
+import { phrase, type Say } from '../phrase';
 import { LIMITS } from './limits';
 import type { FieldsOf, Lane, LaneKind, Part, PartOf, Show } from './types';
 import type { DipRules } from './dipTypes';
 
 /** What is true of every lane of a kind. */
 export interface LaneTraits<K extends LaneKind> {
-  /** What a new one is called. */
-  readonly title: string;
   /** How many a show may have. */
   readonly most: number;
   /** Whether one piece takes over from another where they overlap; else sounds lie over one another, and only cross where they touch. */
@@ -25,7 +24,6 @@ export interface LaneTraits<K extends LaneKind> {
 /** The kinds of lane there are, in the order in which they stand beside one another. A new kind is one entry here; the compiler names the rest. */
 export const LANES: { readonly [K in LaneKind]: LaneTraits<K> } = {
   bed: {
-    title: 'Bed',
     most: LIMITS.beds,
     takesOver: true,
     dips: 'bed',
@@ -35,7 +33,6 @@ export const LANES: { readonly [K in LaneKind]: LaneTraits<K> } = {
     fields: ['fit'],
   },
   voice: {
-    title: 'Voice',
     most: LIMITS.voice.lanes,
     takesOver: false,
     dips: null,
@@ -45,7 +42,6 @@ export const LANES: { readonly [K in LaneKind]: LaneTraits<K> } = {
     fields: ['dip', 'take', 'takes', 'words'],
   },
   own: {
-    title: 'Clips’ sound',
     most: 1,
     takesOver: false,
     dips: 'own',
@@ -55,7 +51,6 @@ export const LANES: { readonly [K in LaneKind]: LaneTraits<K> } = {
     fields: ['clip'],
   },
   spot: {
-    title: 'Spot sounds',
     most: 1,
     takesOver: false,
     dips: 'spot',
@@ -71,8 +66,16 @@ export const LANE_KINDS = Object.keys(LANES) as readonly LaneKind[];
 /** Fields that some kinds of part have and others do not, by kind. */
 const EVERY_FIELD: readonly string[] = LANE_KINDS.flatMap((kind) => LANES[kind].fields as readonly string[]);
 
-/** A new lane: at its own level, in the middle. */
-export const newLane = (id: string, kind: LaneKind, title: string = LANES[kind].title): Lane => ({
+/** What lanes were called when a new one was given a name in English: one that still bears it has no name of its own. */
+const FORMERLY: Readonly<Record<LaneKind, string>> = { bed: 'Bed', voice: 'Voice', own: 'Clips’ sound', spot: 'Spot sounds' };
+
+/** What a lane is called: by the name that a person gave it, else by its kind. */
+export function laneName({ title, kind }: Pick<Lane, 'title' | 'kind'>, say: Say): string {
+  return title === '' || title === FORMERLY[kind] ? say(phrase(`lanes.${kind}`)) : title;
+}
+
+/** A new lane: at its own level, in the middle. Without a title it is called by its kind. */
+export const newLane = (id: string, kind: LaneKind, title = ''): Lane => ({
   id,
   kind,
   title,

@@ -1,6 +1,7 @@
 import { wordsOfCard } from '../show/credits';
 import { pictureAt, placePictures, showSeconds, type PlacedPicture } from '../show/placement';
 import type { FrameShape, Media, Picture, Show } from '../show/types';
+import type { Say } from '../phrase';
 import { clamp, type Seconds } from '../units';
 
 /** A show's pictures as whoever paints them needs them: plain data, computed from the document. */
@@ -13,8 +14,8 @@ export interface Scene {
   readonly media: Readonly<Record<string, Pick<Media, 'width' | 'height' | 'seconds'>>>;
 }
 
-/** What the stage needs of a show: placed pictures with their words, media, frame, black ends. */
-export function sceneOf(show: Show): Scene {
+/** What the stage needs of a show: placed pictures with their words, media, frame, black ends; `say` says who made it on a card with credits. */
+export function sceneOf(show: Show, say: Say): Scene {
   const media: Record<string, Pick<Media, 'width' | 'height' | 'seconds'>> = {};
   for (const picture of show.pictures) {
     if (picture.kind === 'card') continue;
@@ -23,7 +24,7 @@ export function sceneOf(show: Show): Scene {
   }
   const placed = placePictures(show).map((one): PlacedPicture => {
     const { picture } = one;
-    return picture.kind === 'card' && picture.credits ? { ...one, picture: { ...picture, words: wordsOfCard(show, picture) } } : one;
+    return picture.kind === 'card' && picture.credits ? { ...one, picture: { ...picture, words: wordsOfCard(show, picture, say) } } : one;
   });
   return { placed, seconds: showSeconds(show), shape: show.shape, black: show.black, media };
 }

@@ -1,3 +1,4 @@
+import { sayPhrase } from '../../words';
 import fc from 'fast-check';
 import { newCard } from '../show/edits';
 import { showOf, withClip } from '../../tests/shows';
@@ -18,8 +19,9 @@ import {
   sceneOf,
 } from '.';
 
+const sceneIn = (show: ReturnType<typeof showOf>) => sceneOf(show, sayPhrase);
 const seen = (show: ReturnType<typeof showOf>, moment: number) =>
-  layersAt(sceneOf(show), moment).map(({ index, opacity }) => [index, Number(opacity.toFixed(3))]);
+  layersAt(sceneIn(show), moment).map(({ index, opacity }) => [index, Number(opacity.toFixed(3))]);
 
 it('shows one picture, or two where they dissolve, at every moment', () => {
   const show = showOf([5, 6, 7]);
@@ -34,23 +36,23 @@ it('shows one picture, or two where they dissolve, at every moment', () => {
 });
 
 it('runs a clip from before its time while it dissolves in, so that the film never jumps', () => {
-  const scene = sceneOf(withClip(showOf([5, 5]), 1, 12, { from: 2, hold: 6 }));
+  const scene = sceneIn(withClip(showOf([5, 5]), 1, 12, { from: 2, hold: 6 }));
   const source = (moment: number) => layersAt(scene, moment).find((layer) => layer.picture.kind === 'clip')?.source;
   expect(source(4.75)).toBeCloseTo(1.75, 9);
   expect(source(5)).toBeCloseTo(2, 9);
   expect(source(10.9)).toBeCloseTo(7.9, 9);
-  const early = sceneOf(withClip(showOf([5]), 1, 12, { from: 0.1, hold: 6 }));
+  const early = sceneIn(withClip(showOf([5]), 1, 12, { from: 0.1, hold: 6 }));
   expect(layersAt(early, 4.6)[1]?.source).toBe(0);
 });
 
 it('fades the picture from and to black at the show’s ends, and nowhere else', () => {
-  const scene = sceneOf({ ...showOf([5, 5]), black: { up: 1, out: 2 } });
+  const scene = sceneIn({ ...showOf([5, 5]), black: { up: 1, out: 2 } });
   expect([0, 0.5, 1, 5, 8, 9, 10].map((moment) => blackAt(scene, moment))).toEqual([1, 0.5, 0, 0, 0, 0.5, 1]);
-  expect(blackAt(sceneOf(showOf([5])), 0)).toBe(0);
+  expect(blackAt(sceneIn(showOf([5])), 0)).toBe(0);
 });
 
 it('makes ready what comes within the time ahead, and always the very next one', () => {
-  const scene = sceneOf(showOf([5, 1, 1, 5]));
+  const scene = sceneIn(showOf([5, 1, 1, 5]));
   expect(comingUp(scene, 0, 2).map((one) => one.index)).toEqual([1]);
   expect(comingUp(scene, 4, 2.2).map((one) => one.index)).toEqual([1, 2]);
 });
@@ -115,8 +117,8 @@ it('lays a film’s frames side by side without overlap, each standing for its o
 
 it('knows no file behind a card', () => {
   const show = { ...showOf([]), pictures: [newCard('card', '#2A6582', 'Spring')] };
-  expect(sceneOf(show)).toMatchObject({ media: {}, seconds: 3 });
-  expect(layersAt(sceneOf(show), 1)).toMatchObject([{ source: null }]);
+  expect(sceneIn(show)).toMatchObject({ media: {}, seconds: 3 });
+  expect(layersAt(sceneIn(show), 1)).toMatchObject([{ source: null }]);
 });
 
 describe('the pictures of a film', () => {
@@ -127,7 +129,7 @@ describe('the pictures of a film', () => {
     fc.assert(
       fc.property(fc.array(hold, { minLength: 1, maxLength: 5 }), hold, (holds, up) => {
         const base = { ...showOf(holds), black: { up, out: 0.4 } };
-        const scene = sceneOf(base);
+        const scene = sceneIn(base);
         let at = 0;
         for (const step of filmSteps(scene)) {
           expect(step.at).toBeCloseTo(at, 9);
@@ -145,9 +147,9 @@ describe('the pictures of a film', () => {
   });
 
   it('are few where nothing moves, and thirty a second where a clip runs', () => {
-    const still = [...filmSteps(sceneOf({ ...showOf([10]), pictures: [newCard('a', '#102030', 'x')] }))];
+    const still = [...filmSteps(sceneIn({ ...showOf([10]), pictures: [newCard('a', '#102030', 'x')] }))];
     expect(still).toHaveLength(3);
-    expect([...filmSteps(sceneOf(withClip(showOf([]), 0, 4, { hold: 2 })))]).toHaveLength(60);
+    expect([...filmSteps(sceneIn(withClip(showOf([]), 0, 4, { hold: 2 })))]).toHaveLength(60);
   });
 
   it('are even in both directions in every shape', () => {

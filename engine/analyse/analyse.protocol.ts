@@ -1,3 +1,4 @@
+import type { Phrase } from '../../core/phrase';
 import type { Answer, SeamReading, Shift, Way, Wish } from '../../core/fit';
 import type { JoinSound, PlannedJoin } from '../../core/level';
 import type { Grid, Loop, MediaId, Stretch } from '../../core/show';
@@ -29,7 +30,7 @@ export type AnalyseCalls = {
     only: Way | null;
     /** Only the best one, at once: what is asked for while a finger moves. */
     quick?: boolean;
-  }): Promise<{ answers: Answer[]; why: string | null }>;
+  }): Promise<{ answers: Answer[]; why: Phrase | null }>;
   /** The nearest length at which a weave hides, seconds; null where there is none near. Progress and cancel. @throws Failure `fit.unheard`, `media.missing`. */
   fitNear(details: { media: MediaId; grid: Grid | null; piece: Stretch; wanted: number; wish: Wish }): Promise<number | null>;
 };

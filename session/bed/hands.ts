@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { create } from 'zustand';
 import { isCrossing, partEnd, partsOn, placePictures, type Media, type Part } from '../../core/show';
 import { copyOn, pasteParts, removeParts, removePictures, setHold, splitParts, trimClip, trimEdge } from '../../core/show/edits';
@@ -22,7 +23,7 @@ export function splitHere(): void {
   const ids = parts.map((part): [string, string] => [part.id, newId()]);
   const { edit, choose, notify } = useOpenShow.getState();
   if (parts.every((part) => isCrossing(show, part.id, now()))) {
-    notify({ kind: 'words', text: 'Two pieces cross here. Split before or after the place where they do.' });
+    notify({ kind: 'words', text: t('bed.twoPiecesCrossHereSplit') });
     return;
   }
   edit(splitParts, { ids, moment: now() });

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
 import { planPass } from '../../core/fit';
@@ -233,7 +234,7 @@ export async function saveLoop(): Promise<void> {
   const media = now.show.media[now.part.media]!;
   const pass = planPass(media.id, media.seconds, now.shaped.loop, media.channels);
   if (!pass) return;
-  const name = fileName(`${media.title} loop`, 'wav');
+  const name = fileName(t('bed.loop', { title: media.title }), 'wav');
   const say = (saving: Looping['saving']) => {
     const { looping } = useLooping.getState();
     if (looping) useLooping.setState({ looping: { ...looping, saving } });

@@ -1,3 +1,4 @@
+import { sayPhrase, t } from '../../words';
 import { useQuery } from '@tanstack/react-query';
 import { planShow } from '../../core/mix';
 import type { Show } from '../../core/show';
@@ -31,12 +32,12 @@ export function useCanFilm(kind: FilmKind, shape: Show['shape'], size: FilmSize)
 
 /** Writes the show as a film. `font` is the address of the font for cards. */
 export function exportFilm(show: Show, kind: FilmKind, size: FilmSize, font: string | null, pick: boolean): Promise<void> {
-  const job = { what: 'Writing the film', name: fileName(show.title, kind), type: `video/${kind}`, pick };
+  const job = { what: t('finish.writingTheFilm'), name: fileName(show.title, kind), type: `video/${kind}`, pick };
   return runExport(job, async (to, options) => {
     const plan = planShow(show, await heardFor(show));
     return clientFor(kind).call(
       'write',
-      { scene: sceneOf(show), plan, font, tags: tagsOf(show), ...filmSize(show.shape, size), ...to },
+      { scene: sceneOf(show, sayPhrase), plan, font, tags: tagsOf(show), ...filmSize(show.shape, size), ...to },
       options,
     );
   });

@@ -1,3 +1,4 @@
+import { decimal, t } from '../../words';
 import { planShow } from '../../core/mix';
 import { LIMITS, type Show } from '../../core/show';
 import { setMaster } from '../../core/show/edits';
@@ -19,12 +20,14 @@ export async function bringThere(): Promise<void> {
     const found = await levelFor(show, show.aim);
     if (currentShow() !== show) return;
     edit(setMaster, { gain: found.gain, ceiling: found.held ? LIMITS.ceiling.start : null });
-    const by = `${Math.abs(found.gain - show.master.gain).toFixed(1)} dB ${found.gain < show.master.gain ? 'quieter' : 'louder'}`;
+    const by = t(found.gain < show.master.gain ? 'levels.quieter' : 'levels.louder', {
+      by: decimal(Math.abs(found.gain - show.master.gain), 1),
+    });
     const left = show.aim - found.integrated;
     const text =
       Math.abs(left) > 0.5
-        ? `The whole is ${by}: that is as far as it goes, ${Math.abs(left).toFixed(1)} LU short. Make the pieces louder one by one.`
-        : `The whole is ${by} now${found.held ? ', its peaks held under −1 dBTP' : ''}: ${found.integrated.toFixed(1).replace('-', '−')} LUFS.`;
+        ? t('finish.asFarAsItGoes', { by, left: decimal(Math.abs(left), 1) })
+        : t(found.held ? 'finish.broughtThereHeld' : 'finish.broughtThere', { by, integrated: decimal(found.integrated, 1) });
     notify({ kind: 'words', text });
   } catch (error) {
     report(error);

@@ -1,3 +1,4 @@
+import { sayLane, t } from '../../words';
 import type { Tags, WavFormat } from '../../core/files';
 import { planLanes, planShow, soundingLanes, type Plan } from '../../core/mix';
 import { creditsOf, type Show } from '../../core/show';
@@ -37,10 +38,14 @@ const writerOf = (kind: SoundKind): SoundClient => writers()[kind];
 export async function exportSound(show: Show, kind: SoundFile, which: Which, pick: boolean): Promise<void> {
   const ending = ENDINGS[kind];
   const name = fileName(
-    which === 'all' || which === 'lanes' ? (which === 'all' ? show.title : `${show.title}, lanes`) : `${show.title}, ${which}`,
+    which === 'all' || which === 'lanes'
+      ? which === 'all'
+        ? show.title
+        : t('finish.lanesOf', { title: show.title })
+      : `${show.title}, ${which}`,
     which === 'lanes' ? 'zip' : ending,
   );
-  const job = { what: 'Writing the sound', name, type: which === 'lanes' ? 'application/zip' : TYPES[ending]!, pick };
+  const job = { what: t('finish.writingTheSound'), name, type: which === 'lanes' ? 'application/zip' : TYPES[ending]!, pick };
   await runExport(job, async (to, options) => {
     const heard = await heardFor(show);
     const tags = tagsOf(show);
@@ -63,13 +68,13 @@ export async function exportSound(show: Show, kind: SoundFile, which: Which, pic
     let clipped = 0;
     try {
       for (const [index, lane] of lanes.entries()) {
-        const file = fileName(`${index + 1} ${lane.title}`, ending);
+        const file = fileName(`${index + 1} ${sayLane(lane)}`, ending);
         files.push(file);
         const onProgress = (share: number) => options.onProgress?.(((index + share) / lanes.length) * 0.9);
         const written = await write(
           planLanes(show, [lane.id], heard),
           { name: file, target: null },
-          { ...tags, title: `${show.title}: ${lane.title}` },
+          { ...tags, title: `${show.title}: ${sayLane(lane)}` },
           { ...options, onProgress },
         );
         clipped += written.clipped;

@@ -1,3 +1,5 @@
+import type { Phrase } from '../../core/phrase';
+import { t } from '../../words';
 import { latest, perSession, sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
 import { askedOf, layingOf, pieceOf, wantedSeconds, type Answer, type Asked, type Wish } from '../../core/fit';
@@ -19,7 +21,7 @@ export interface FitState {
   /** Answers to what is asked now are looked for: those that stand are for what was asked before. */
   readonly solving: boolean;
   /** Why there is no weave; null where there is one. */
-  readonly why: string | null;
+  readonly why: Phrase | null;
   /** Where nothing hides at this length, the nearest one at which something does, seconds; null where that is not known. */
   readonly near: number | null;
   readonly picked: number;
@@ -191,7 +193,7 @@ export async function refit(id: string, change: (asked: Asked) => Asked = (asked
     else
       notify({
         kind: 'words',
-        text: 'There is no such fit under these wishes. The music is as it was; open the fit to ask for something else.',
+        text: t('fit.thereIsNoSuchFit'),
       });
     return laid ? 'done' : 'none';
   } catch (error) {

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { laidBeats } from '../../core/music';
 import { partsOn, type Show } from '../../core/show';
 import { changesOnto } from '../../core/show/edits';
@@ -25,6 +26,6 @@ export async function ontoBeats(bars: boolean, keep: readonly string[]): Promise
   else
     notify({
       kind: 'words',
-      text: 'No steady beat was heard in the music, so the pictures keep their times. Tap along to place their changes by ear.',
+      text: t('fit.noSteadyBeatWasHeard'),
     });
 }

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { create } from 'zustand';
 import type { Failure } from '../../core/failure';
 import { failureOf } from '../../core/failure';
@@ -155,7 +156,7 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
     const { state } = get();
     if (state.status !== 'open') return;
     if (!state.mayEdit) {
-      set({ notice: { kind: 'words', text: 'This show is being edited in another tab. Here you can look and listen.' } });
+      set({ notice: { kind: 'words', text: t('session.elsewhere') } });
       return;
     }
     const history = change(state.history);

@@ -1,6 +1,7 @@
+import { sayTime, t } from '../../words';
 import { newPicture, addPictures } from '../../core/show/edits';
 import { placePictures } from '../../core/show';
-import { clamp, sayTime } from '../../core/units';
+import { clamp } from '../../core/units';
 import { newId } from '../ids';
 import { currentShow, report, useOpenShow } from '../open/store';
 import { listener } from '../workers';
@@ -13,7 +14,7 @@ export async function stillFrom(clip: string): Promise<void> {
   if (!placed || placed.picture.kind !== 'clip') return;
   const { picture, start, index } = placed;
   const at = picture.from + clamp(useTransport.getState().now - start, 0, picture.hold - 0.001);
-  const title = `${show.media[picture.media]!.title}, still at ${sayTime(at)}`;
+  const title = t('pictures.stillAt', { title: show.media[picture.media]!.title, at: sayTime(at) });
   try {
     const file = await listener().call('still', { id: picture.media, at });
     const { media } = await listener().call('take', { file, name: `${title}.jpg`, want: 'picture' });

@@ -75,7 +75,7 @@ it('lets the taps be nudged, one or all, and none pass another; using them is on
   expect(holds(preview())).toEqual([1.9, 3.3, 5]);
   takeTaps();
   expect(holds(saved()!.show)).toEqual([1.9, 3.3, 5]);
-  expect(saved()!.past.map((step) => step.title)).toEqual(['tap along']);
+  expect(saved()!.past.map((step) => step.name.key)).toEqual(['edit.tapAlong']);
   expect(useTapping.getState().tapping.status).toBe('off');
 });
 

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
 import type { LeftOut } from '../../core/papers';
@@ -56,7 +57,7 @@ export async function openFile(file: File): Promise<void> {
     const there = await whereIs(arrived.show.id);
     if (there === 'list') say({ status: 'asking', name: file.name, title: arrived.show.title });
     // Under a name of its own beside a deleted one: that one can still be brought back.
-    else await layDown(there === 'bin' ? 'anew' : 'as it is');
+    else await layDown(there === 'bin' ? 'anew' : 'asItIs');
   } catch (error) {
     fail(error, file.name);
   }
@@ -78,7 +79,7 @@ async function read(file: File): Promise<Omit<Arrived, 'name'>> {
 }
 
 /** Goes on with what was asked about: beside the show that is here, or in its place (undo brings that one back). */
-export async function layDown(how: 'as it is' | 'anew' | 'copy' | 'replace'): Promise<void> {
+export async function layDown(how: 'asItIs' | 'anew' | 'copy' | 'replace'): Promise<void> {
   const one = arrived;
   if (!one) return;
   const fresh = new Set<MediaId>();
@@ -88,7 +89,7 @@ export async function layDown(how: 'as it is' | 'anew' | 'copy' | 'replace'): Pr
     if (how === 'replace') await withShow(id, () => changeStored(id, (history) => perform(history, replaceShow, { by: show }), Date.now()));
     else
       await saveRecord(
-        startHistory({ ...show, id, title: how === 'copy' ? `${show.title} (copy)`.slice(-120) : show.title }),
+        startHistory({ ...show, id, title: how === 'copy' ? t('common.copy', { title: show.title }).slice(-120) : show.title }),
         START_PLACE,
         Date.now(),
       );
@@ -129,12 +130,12 @@ async function withMedia({ name, show, inside }: Arrived, fresh: Set<MediaId>): 
         const unreadable = code.startsWith('clip.') || code === 'media.unknown' || code === 'photo.unreadable' || code === 'photo.heic';
         if (unreadable && (await packer().call('hash', { file }, { signal })) === media.id) return null;
         if (code === 'cancelled' || code.startsWith('storage.')) throw error;
-        throw new Failure('file.damaged', { why: `“${media.title}” cannot be read` }, error);
+        throw new Failure('file.damaged', { why: 'unreadable', what: media.title }, error);
       });
       if (!taken) continue;
       fresh.add(taken.media.id);
       if (taken.media.id !== media.id || taken.media.kind !== media.kind)
-        throw new Failure('file.damaged', { why: `“${media.title}” is not what it says it is` });
+        throw new Failure('file.damaged', { why: 'mistaken', what: media.title });
       real[media.id] = asItIs(media, taken.media, taken.facts?.seconds ?? 0);
     } finally {
       await removeAt(places.written(unpacked));
@@ -144,7 +145,7 @@ async function withMedia({ name, show, inside }: Arrived, fresh: Set<MediaId>): 
   try {
     return readShow({ ...show, media: real });
   } catch (error) {
-    throw new Failure('file.damaged', { why: 'its media are not as long as it says' }, error);
+    throw new Failure('file.damaged', { why: 'lengths' }, error);
   }
 }
 

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { WORK } from '../../core/papers';
 import type { Show } from '../../core/show';
 import { packer } from '../workers';
@@ -14,8 +15,8 @@ export function workOf(show: Show): Show {
 /** Saves the work as one file, with its media or (`slim`) without. */
 export function exportWork(show: Show, slim: boolean, pick: boolean): Promise<void> {
   const work = workOf(show);
-  const name = fileName(slim ? `${show.title}, slim` : show.title, WORK.ending);
-  return runExport({ what: 'Saving the work', name, type: 'application/zip', pick }, (to, options) =>
+  const name = fileName(slim ? t('session.slimOf', { title: show.title }) : show.title, WORK.ending);
+  return runExport({ what: t('session.savingTheWork'), name, type: 'application/zip', pick }, (to, options) =>
     packer().call('pack', { show: work, media: slim ? [] : Object.keys(work.media), ...to }, options),
   );
 }

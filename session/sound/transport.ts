@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { Failure, failureOf } from '../../core/failure';
 import { planShow, planSpans, type Plan } from '../../core/mix';
@@ -99,7 +100,7 @@ export function playShow(): void {
   const show = currentShow();
   if (!show) return;
   if (show.pictures.length === 0) {
-    const text = 'Add photos first: they give the show its length. Until then a piece can be listened to on its own.';
+    const text = t('session.addPhotosFirst');
     useOpenShow.getState().notify({ kind: 'words', text });
     return;
   }

@@ -1,3 +1,4 @@
+import { sayLane, t } from '../../words';
 import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { failureOf } from '../../core/failure';
 import { LIMITS, type Media } from '../../core/show';
@@ -81,9 +82,10 @@ export async function dropFound(id: string): Promise<void> {
 
 function nameFor(about: About): string {
   const show = currentShow();
-  const count = Object.values(show?.media ?? {}).filter((one) => /^Recording \d+$/.test(one.title)).length;
-  const lane = show?.lanes.find((one) => one.id === about.lane)?.title;
-  return lane && lane !== 'Voice' ? `${lane} ${count + 1}.wav` : `Recording ${count + 1}.wav`;
+  const count = Object.values(show?.media ?? {}).filter((one) => one.title.startsWith(`${t('voice.recordingName')} `)).length;
+  const lane = show?.lanes.find((one) => one.id === about.lane);
+  const named = lane && sayLane(lane) !== t('lanes.voice');
+  return `${named ? sayLane(lane) : t('voice.recordingName')} ${count + 1}.wav`;
 }
 
 /** What was said when the show stood at a moment comes late in the recording by as much as the way to the ear and back took. */

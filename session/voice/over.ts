@@ -1,3 +1,4 @@
+import { decimal, t } from '../../words';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { dipsOf, LOWEST, type Over } from '../../core/level';
@@ -37,14 +38,14 @@ export async function makeClear(margin: number): Promise<void> {
   const { dips } = dipsOf(show, heard);
   const gains = dips.map((dip) => dip.gain);
   const [deepest, shallowest] = [Math.min(...gains), Math.max(...gains)];
-  const say = (gain: number) => `${Math.abs(gain).toFixed(1)} dB`;
+  const say = (gain: number) => `${decimal(Math.abs(gain), 1)} dB`;
   const text =
     dips.length === 0
-      ? `The voice already stands ${margin} dB above everything else: nothing has to go down.`
+      ? t('voice.alreadyClear', { margin })
       : deepest <= LOWEST + 0.05
-        ? `Everything that dips goes down by ${say(LOWEST)}, and that is not enough: something that does not dip is too loud there.`
+        ? t('voice.notClearEnough', { lowest: say(LOWEST) })
         : deepest === shallowest
-          ? `The bed goes down by ${say(deepest)} where somebody speaks.`
-          : `The bed goes down by ${say(shallowest)} to ${say(deepest)} where somebody speaks, each time as far as it takes.`;
+          ? t('voice.clearBy', { deepest: say(deepest) })
+          : t('voice.clearByUpTo', { shallowest: say(shallowest), deepest: say(deepest) });
   notify({ kind: 'words', text });
 }

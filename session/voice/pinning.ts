@@ -42,7 +42,7 @@ export function pinHere(): void {
   if (!part) return;
   const at = clamp(useTransport.getState().now - part.at, 0, LIMITS.showSeconds);
   const pin = { at, gain: pinLevel(part.pins, at) };
-  useOpenShow.getState().edit(setPins, { id: part.id, pins: [...part.pins, pin], title: 'add a pin' });
+  useOpenShow.getState().edit(setPins, { id: part.id, pins: [...part.pins, pin], name: 'edit.addAPin' });
   useOpenShow.getState().choose({ kind: 'parts', ids: [part.id] });
   choosePins(part.id, [part.pins.filter((one) => one.at <= at).length]);
 }

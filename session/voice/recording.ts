@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { Failure, failureOf } from '../../core/failure';
 import { partsOn, showSeconds, type Show } from '../../core/show';
 import { Capture } from '../../engine/record/capture';
@@ -229,8 +230,7 @@ export async function measureLate(): Promise<void> {
   if (!counts()) return;
   say({ status: 'ready', target });
   if (late === null) {
-    const text = 'The clicks were not heard. Take the headphones off, turn the speaker up, and try again; or set the number by hand.';
-    useOpenShow.getState().notify({ kind: 'words', text });
+    useOpenShow.getState().notify({ kind: 'words', text: t('voice.clicksNotHeard') });
   } else setLate(late);
 }
 

@@ -1,9 +1,9 @@
+import { decimal, saySpan, t, type PlainKey } from '../../words';
 import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
 import { View } from 'react-native';
 import { joinsBetween } from '../../core/level';
 import { FIRST_CROSS, LIMITS, crossingsOf, type Cross, type CrossLaw, type Crossing, type Part, type Show } from '../../core/show';
 import { setCross } from '../../core/show/edits';
-import { saySpan } from '../../core/units';
 import { useAlikeness } from '../../session/bed/joins';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -15,10 +15,10 @@ import { momentEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
 import { sayBend } from '../words/levels';
 
-const LAWS: readonly { readonly value: CrossLaw; readonly label: string; readonly note: string }[] = [
-  { value: 'matched', label: 'Matched', note: 'to how alike the two are there: the level stays steady' },
-  { value: 'power', label: 'Equal power', note: 'for two different sounds' },
-  { value: 'even', label: 'Even', note: 'for the same sound on both sides' },
+const LAWS: readonly { readonly value: CrossLaw; readonly label: PlainKey; readonly note: PlainKey }[] = [
+  { value: 'matched', label: 'bed.matched', note: 'bed.toHowAlikeTheTwo' },
+  { value: 'power', label: 'bed.equalPower', note: 'bed.forTwoDifferentSounds' },
+  { value: 'even', label: 'bed.even', note: 'bed.forTheSameSoundOn' },
 ];
 
 /** Where a part takes over from the one before it, if it does. */
@@ -40,17 +40,22 @@ export function CrossFields({ show, part }: { readonly show: Show; readonly part
     <View className="gap-1">
       <Say look="small">
         {crossing.overlap > 0
-          ? `Crosses with “${before}” for ${saySpan(crossing.overlap)}.`
-          : `Follows “${before}” across a short crossfade.`}{' '}
-        The fades at this place rest.
+          ? t('bed.crossesWithFor', { before, overlap: saySpan(crossing.overlap) })
+          : t('bed.followsAcrossAShortCrossfade', { before })}
       </Say>
-      <Choice label="Crossing" options={LAWS} value={cross.law} onChange={(law) => edit(setCross, change({ law }))} />
+      <Choice
+        label={t('bed.crossing')}
+        options={LAWS.map(({ value, label }) => ({ value, label: t(label) }))}
+        value={cross.law}
+        onChange={(law) => edit(setCross, change({ law }))}
+      />
       <Say look="small">
-        {LAWS.find(({ value }) => value === cross.law)!.note}
-        {cross.law === 'matched' && crossing.overlap > 0 ? ` (alike: ${alike.toFixed(2).replace('-', '−')})` : ''}
+        {cross.law === 'matched' && crossing.overlap > 0
+          ? t('bed.matchedAlike', { alike: decimal(alike, 2) })
+          : t(LAWS.find(({ value }) => value === cross.law)!.note)}
       </Say>
       {(['bendOut', 'bendIn'] as const).map((side) => {
-        const label = side === 'bendOut' ? 'Going out' : 'Coming in';
+        const label = side === 'bendOut' ? t('bed.goingOut') : t('bed.comingIn');
         return (
           <View key={side} className="flex-row items-center gap-2">
             <Say look="small" className="w-36">
@@ -58,7 +63,7 @@ export function CrossFields({ show, part }: { readonly show: Show; readonly part
             </Say>
             <View className="flex-1">
               <Slider
-                label={`${label}: bend`}
+                label={t('common.bend', { label })}
                 value={cross[side]}
                 least={-1}
                 most={1}
@@ -75,17 +80,17 @@ export function CrossFields({ show, part }: { readonly show: Show; readonly part
       {crossing.overlap === 0 ? (
         <NumberField
           {...momentEntry}
-          label="Crossfade"
+          label={t('bed.crossfade')}
           value={cross.seconds}
           least={LIMITS.join.least}
           most={LIMITS.join.most}
           step={0.005}
-          say={(value) => `${value.toFixed(3)} s`}
+          say={(value) => `${decimal(value, 3)} s`}
           onChange={(seconds) => edit(setCross, change({ seconds }))}
         />
       ) : null}
       <Button
-        label="Line up the beats"
+        label={t('bed.lineUpTheBeats')}
         icon={AlignVertical}
         kind="quiet"
         onPress={() => openPanel({ name: 'join', join: { part: part.id, index: null } })}

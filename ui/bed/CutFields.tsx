@@ -1,3 +1,4 @@
+import { sayTime, t } from '../../words';
 import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
 import ArrowDownToLine from 'lucide-react-native/icons/arrow-down-to-line';
 import ArrowUpToLine from 'lucide-react-native/icons/arrow-up-to-line';
@@ -5,7 +6,6 @@ import Scissors from 'lucide-react-native/icons/scissors';
 import { View } from 'react-native';
 import { joinsOf, partEnd, soundSeconds, type Part, type Show } from '../../core/show';
 import { slipPart } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { splitHere, trimHere } from '../../session/bed/hands';
 import { useOpenShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
@@ -30,8 +30,8 @@ export function CutFields({ show, part }: { readonly show: Show; readonly part: 
     <View className="gap-2">
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Split here"
-          hint="Split at the now line"
+          label={t('bed.splitHere')}
+          hint={t('bed.splitAtTheNowLine')}
           icon={Scissors}
           kind="strong"
           disabled={!within}
@@ -39,33 +39,33 @@ export function CutFields({ show, part }: { readonly show: Show; readonly part: 
           className="grow"
         />
         <Button
-          label="Start here"
-          hint="Trim the start to the now line"
+          label={t('bed.startHere')}
+          hint={t('bed.trimTheStartToThe')}
           icon={ArrowUpToLine}
           disabled={!within}
           onPress={() => trimHere('start')}
         />
         <Button
-          label="End here"
-          hint="Trim the end to the now line"
+          label={t('bed.endHere')}
+          hint={t('bed.trimTheEndToThe')}
           icon={ArrowDownToLine}
           disabled={!within}
           onPress={() => trimHere('end')}
         />
       </View>
-      {within ? null : <Say look="small">Move the part under the now line to cut it there.</Say>}
+      {within ? null : <Say look="small">{t('bed.moveThePartUnderThe')}</Say>}
       <NumberField
         {...momentEntry}
-        label="Slip: passage from"
+        label={t('bed.slipPassageFrom')}
         value={first}
         least={least}
         most={Math.max(first, source - (last - first))}
-        note="another passage in the same place"
+        note={t('bed.anotherPassageInTheSame')}
         onChange={(from) => useOpenShow.getState().edit(slipPart, { id: part.id, by: from - first })}
       />
       {near ? (
         <Button
-          label={`Line up the join at ${sayTime(near.at)}`}
+          label={t('bed.lineUpTheJoinAt', { at: sayTime(near.at) })}
           icon={AlignVertical}
           kind="quiet"
           onPress={() => openPanel({ name: 'join', join: { part: near.part, index: near.index } })}

@@ -1,3 +1,4 @@
+import { decimal, sayTime, t, signed, upTo } from '../../words';
 import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Square from 'lucide-react-native/icons/square';
@@ -5,7 +6,6 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { findJoin, LIMITS, soundOfKey, type Join, type JoinAt, type Show } from '../../core/show';
 import { setCross, setJoin } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { lineUpJoin, shiftBy } from '../../session/bed/joins';
 import { useOpenShow } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
@@ -19,7 +19,8 @@ import { sayOffset } from '../words/times';
 import { JoinView } from './JoinView';
 
 const AROUND = ['1', '0.3', '0.05', '0.01'] as const;
-const SAID: Readonly<Record<(typeof AROUND)[number], string>> = { '1': '2 s', '0.3': '0.6 s', '0.05': '0.1 s', '0.01': '20 ms' };
+/** How much of the two sides is seen. */
+const sayWidth = (seconds: number) => (seconds < 0.1 ? `${upTo(seconds * 1000, 0)} ms` : `${upTo(seconds, 1)} s`);
 /** Steps by which the right side is moved, ms. */
 const STEPS = [-10, -1, 1, 10];
 /** Heard on either side of a join, seconds. */
@@ -31,32 +32,42 @@ export function JoinPanel({ show, at }: { readonly show: Show; readonly at: Join
   const [around, setAround] = useState<(typeof AROUND)[number]>('0.3');
   const [found, setFound] = useState<string | null>(null);
   const playing = useTransport((state) => state.playing.kind === 'stretch' && state.playing.name === 'join');
-  if (!join) return <Say>This join is no longer there.</Say>;
+  if (!join) return <Say>{t('bed.thisJoinIsNoLonger')}</Say>;
   const lineUp = async () => {
     const shift = await lineUpJoin(at);
     setFound(
       shift === null
-        ? 'Nothing stands out within 80 ms: line it up by hand, by eye and by ear.'
+        ? t('bed.nothingStandsOutWithin80')
         : Math.abs(shift.by) < 5e-4
-          ? 'It is lined up already.'
-          : `Moved by ${sayOffset(-shift.by)}, ${shift.through === 'sound' ? 'by the sound itself' : 'by where the beats set in'} (${shift.alike.toFixed(2)} alike).`,
+          ? t('bed.itIsLinedUpAlready')
+          : t(shift.through === 'sound' ? 'bed.movedBySound' : 'bed.movedByBeats', {
+              by: sayOffset(-shift.by),
+              alike: decimal(shift.alike, 2),
+            }),
     );
   };
   return (
     <View className="gap-3">
       <Say look="small">
-        At {sayTime(join.at, 3)} “{show.media[soundOfKey(join.left.media).media]!.title}” goes out to the left and “
-        {show.media[soundOfKey(join.right.media).media]!.title}” comes in to the right. Drag the right side until the beats lie beside each
-        other.
+        {t('bed.joinAt', {
+          at: sayTime(join.at, 3),
+          left: show.media[soundOfKey(join.left.media).media]!.title,
+          right: show.media[soundOfKey(join.right.media).media]!.title,
+        })}
       </Say>
-      <Choice label="Look at" options={AROUND.map((value) => ({ value, label: SAID[value] }))} value={around} onChange={setAround} />
+      <Choice
+        label={t('bed.lookAt')}
+        options={AROUND.map((value) => ({ value, label: sayWidth(2 * Number(value)) }))}
+        value={around}
+        onChange={setAround}
+      />
       <JoinView join={join} around={Number(around)} onShift={(seconds) => shiftBy(at, -seconds)} />
       <View className="flex-row gap-2">
         {STEPS.map((step) => (
           <Button
             key={step}
-            label={`${step < 0 ? '−' : '+'}${Math.abs(step)} ms`}
-            hint={`${Math.abs(step)} ms ${step < 0 ? 'earlier' : 'later'}`}
+            label={`${signed(step, 0)} ms`}
+            hint={t(step < 0 ? 'bed.msEarlier' : 'bed.msLater', { step: Math.abs(step) })}
             kind="quiet"
             tight
             onPress={() => shiftBy(at, -step / 1000)}
@@ -65,9 +76,9 @@ export function JoinPanel({ show, at }: { readonly show: Show; readonly at: Join
         ))}
       </View>
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Line up for me" icon={AlignVertical} kind="strong" onPress={() => void lineUp()} className="grow" />
+        <Button label={t('bed.lineUpForMe')} icon={AlignVertical} kind="strong" onPress={() => void lineUp()} className="grow" />
         <Button
-          label={playing ? 'Stop' : 'Hear the join'}
+          label={playing ? t('common.stop') : t('bed.hearTheJoin')}
           icon={playing ? Square : AudioLines}
           onPress={() => toggleStretch('join', show, join.at - HEARD, join.at + HEARD)}
         />
@@ -83,18 +94,18 @@ function Length({ show, join }: { readonly show: Show; readonly join: Join }) {
   const { edit } = useOpenShow.getState();
   const part = show.parts.find((one) => one.id === join.part)!;
   const { index } = join;
-  if (join.overlap > 0) return <Say look="small">The two cross for {join.overlap.toFixed(3)} s: as long as they overlap.</Say>;
+  if (join.overlap > 0) return <Say look="small">{t('bed.theTwoCrossForS', { overlap: decimal(join.overlap, 3) })}</Say>;
   const span = index === null ? null : part.spans[index]!;
-  if (span?.fold) return <Say look="small">A loop’s seam: its lead-in and tail are set in the loop maker.</Say>;
+  if (span?.fold) return <Say look="small">{t('bed.aLoopsSeamItsLead')}</Say>;
   return (
     <NumberField
       {...momentEntry}
-      label="Crossfade"
+      label={t('bed.crossfade')}
       value={span ? span.join : (part.cross?.seconds ?? LIMITS.join.start)}
       least={LIMITS.join.least}
       most={LIMITS.join.most}
       step={0.005}
-      say={(value) => `${value.toFixed(3)} s`}
+      say={(value) => `${decimal(value, 3)} s`}
       onChange={(seconds) =>
         index === null ? edit(setCross, { id: part.id, change: { seconds } }) : edit(setJoin, { id: part.id, index, seconds })
       }

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useCallback, useState } from 'react';
 import type { Join } from '../../core/show';
 import { usePainting } from '../controls/usePainting';
@@ -53,7 +54,7 @@ export function JoinView({ join, around, onShift }: Props) {
       {...drag.props}
       role="slider"
       tabIndex={0}
-      aria-label="Move what comes in"
+      aria-label={t('bed.moveWhatComesIn')}
       aria-orientation="vertical"
       aria-valuenow={Math.round(by * 1000)}
       aria-valuetext={`${Math.round(by * 1000)} ms`}

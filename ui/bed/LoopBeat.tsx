@@ -1,3 +1,4 @@
+import { t, upTo } from '../../words';
 import Hand from 'lucide-react-native/icons/hand';
 import { View } from 'react-native';
 import { LIMITS, type Part, type Show } from '../../core/show';
@@ -22,44 +23,50 @@ export function LoopBeat({ looping, shaped: { grid }, show, part }: Props) {
   const known = knowsBeat(show, part);
   return (
     <View className="gap-1">
-      <Say look="lead">The beat</Say>
-      {known || taps ? null : <Say look="small">Nobody has said yet where the beats are: tap them in, or type.</Say>}
+      <Say look="lead">{t('bed.theBeat')}</Say>
+      {known || taps ? null : <Say look="small">{t('bed.nobodyHasSaidYetWhere')}</Say>}
       {taps ? (
         <View className="gap-2">
           <Say look="small">
-            Tap on every beat; the first tap is a downbeat.{' '}
-            {taps.length === 0 ? '' : `${taps.length} ${taps.length === 1 ? 'tap' : 'taps'} so far.`}
+            {t('bed.tapOnEveryBeatThe')} {taps.length === 0 ? '' : t('bed.tapsSoFar', { count: taps.length })}
           </Say>
           <View className="flex-row gap-2">
-            <Button label="Tap" hint="Tap the beat" icon={Hand} kind="strong" onPress={tapBeat} className="min-h-[64px] grow" />
-            <Button label={taps.length >= 3 ? 'Use these taps' : 'Stop'} onPress={endTaps} />
+            <Button
+              label={t('common.tap')}
+              hint={t('bed.tapTheBeat')}
+              icon={Hand}
+              kind="strong"
+              onPress={tapBeat}
+              className="min-h-[64px] grow"
+            />
+            <Button label={taps.length >= 3 ? t('bed.useTheseTaps') : t('common.stop')} onPress={endTaps} />
           </View>
         </View>
       ) : (
-        <Button label="Tap the beat in" icon={Hand} onPress={startTaps} />
+        <Button label={t('bed.tapTheBeatIn')} icon={Hand} onPress={startTaps} />
       )}
       <NumberField
-        label="Tempo"
+        label={t('bed.tempo')}
         value={grid.tempo}
         least={slowest}
         most={fastest}
         step={0.1}
         parse={parseSigned}
-        say={(value) => `${Number(value.toFixed(3))} BPM`}
+        say={(value) => `${upTo(value, 3)} BPM`}
         onChange={(tempo) => changeGrid({ tempo })}
       />
       <NumberField
         {...momentEntry}
-        label="First downbeat"
+        label={t('bed.firstDownbeat')}
         value={grid.downbeat}
         least={0}
         most={show.media[part.media]!.seconds}
         step={0.01}
         onChange={(downbeat) => changeGrid({ downbeat })}
       />
-      <Say look="small">Beats in a bar</Say>
+      <Say look="small">{t('common.beatsInABar')}</Say>
       <Choice
-        label="Beats in a bar"
+        label={t('common.beatsInABar')}
         options={BEATS}
         value={String(grid.beats) as (typeof BEATS)[number]['value']}
         onChange={(beats) => changeGrid({ beats: Number(beats) })}

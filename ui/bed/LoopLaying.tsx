@@ -1,8 +1,8 @@
+import { decimal, sayTime, t } from '../../words';
 import Check from 'lucide-react-native/icons/check';
 import Download from 'lucide-react-native/icons/download';
 import { View } from 'react-native';
 import { LIMITS, showSeconds, type Part, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { changeLooping, fillLength, fillShow, saveLoop, type Looping } from '../../session/bed/looping';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
@@ -24,21 +24,28 @@ export function LoopLaying({ show, part, looping, seconds, onDone }: Props) {
   const { intro, ending, passes, saving } = looping;
   const room = showSeconds(show) - part.at;
   const over = seconds - room;
+  const sayLaid = () => {
+    const pieces = [intro ? t('bed.theIntro') : '', t('bed.passesInARow', { count: passes }), ending ? t('bed.theEnding') : ''];
+    const said = { pieces: pieces.filter(Boolean).join(', '), length: sayTime(seconds, 3) };
+    if (room <= 0) return t('bed.laidLength', said);
+    if (Math.abs(over) < 0.05) return t('bed.laidAsLong', said);
+    return t(over < 0 ? 'bed.laidShort' : 'bed.laidOver', { ...said, by: decimal(Math.abs(over), 1) });
+  };
   return (
     <View className="gap-2">
-      <Say look="lead">Laying it</Say>
+      <Say look="lead">{t('bed.layingIt')}</Say>
       <View className="flex-row gap-2">
         <Button
-          label="Intro"
-          hint="With the intro"
+          label={t('bed.intro')}
+          hint={t('bed.withTheIntro')}
           kind="quiet"
           chosen={intro}
           onPress={() => changeLooping({ intro: !intro })}
           className="flex-1"
         />
         <Button
-          label="Ending"
-          hint="With the ending"
+          label={t('bed.ending')}
+          hint={t('bed.withTheEnding')}
           kind="quiet"
           chosen={ending}
           onPress={() => changeLooping({ ending: !ending })}
@@ -47,7 +54,7 @@ export function LoopLaying({ show, part, looping, seconds, onDone }: Props) {
       </View>
       <NumberField
         {...countEntry}
-        label="Passes of the loop"
+        label={t('bed.passesOfTheLoop')}
         value={passes}
         least={1}
         most={LIMITS.spans}
@@ -55,29 +62,20 @@ export function LoopLaying({ show, part, looping, seconds, onDone }: Props) {
       />
       <NumberField
         {...momentEntry}
-        label="Wanted length"
+        label={t('bed.wantedLength')}
         value={seconds}
         least={0}
         most={LIMITS.showSeconds}
         step={1}
-        note="the number of passes that comes nearest"
+        note={t('bed.theNumberOfPassesThat')}
         onChange={fillLength}
       />
-      <Button label="As long as the show" kind="quiet" disabled={room <= 0} onPress={fillShow} />
-      <Say look="small">
-        {intro ? 'Intro, ' : ''}
-        {passes} {passes === 1 ? 'pass' : 'passes'}
-        {ending ? ', ending' : ''}: {sayTime(seconds, 3)}
-        {room > 0
-          ? Math.abs(over) < 0.05
-            ? ', as long as the show.'
-            : `, ${Math.abs(over).toFixed(1)} s ${over < 0 ? 'short of the show' : 'more than the show'}.`
-          : '.'}
-      </Say>
-      <Button label="Lay the loop" icon={Check} kind="strong" onPress={onDone} />
+      <Button label={t('bed.asLongAsTheShow')} kind="quiet" disabled={room <= 0} onPress={fillShow} />
+      <Say look="small">{sayLaid()}</Say>
+      <Button label={t('bed.layTheLoop')} icon={Check} kind="strong" onPress={onDone} />
       {typeof saving === 'object' && 'failure' in saving ? <Notice grave text={sentenceOf(saving.failure)} /> : null}
-      {typeof saving === 'object' && 'name' in saving ? <Notice text={`“${saving.name}” is written, with its loop points.`} /> : null}
-      <Button label="Save the loop as WAV" icon={Download} kind="quiet" disabled={saving === 'busy'} onPress={() => void saveLoop()} />
+      {typeof saving === 'object' && 'name' in saving ? <Notice text={t('bed.isWrittenWithItsLoop', { name: saving.name })} /> : null}
+      <Button label={t('bed.saveTheLoopAsWav')} icon={Download} kind="quiet" disabled={saving === 'busy'} onPress={() => void saveLoop()} />
     </View>
   );
 }

@@ -1,10 +1,10 @@
+import { decimal, sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Square from 'lucide-react-native/icons/square';
 import { useQuery } from '@tanstack/react-query';
 import { View } from 'react-native';
 import { barSeconds, barsWithin } from '../../core/music';
 import { LIMITS, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import {
   SEAM,
   changeLooping,
@@ -33,14 +33,14 @@ export function LoopPanel({ show, onDone }: { readonly show: Show; readonly onDo
   const { looping } = useLooping();
   const shaped = looping ? shapeOf(show, looping) : null;
   const part = show.parts.find((one) => one.id === looping?.part);
-  if (!looping || !shaped || !part) return <Say>This piece is no longer in the show.</Say>;
+  if (!looping || !shaped || !part) return <Say>{t('bed.thisPieceIsNoLonger')}</Say>;
   return (
     <View className="gap-4">
       <LoopStrip media={show.media[part.media]!} looping={looping} shaped={shaped} />
       <LoopBeat looping={looping} shaped={shaped} show={show} part={part} />
       <Passage looping={looping} shaped={shaped} seconds={show.media[part.media]!.seconds} />
       {shaped.seconds === null ? (
-        <Notice grave text="These bars do not lie within the piece. Choose others, or set the tempo and the first downbeat." />
+        <Notice grave text={t('bed.theseBarsDoNotLie')} />
       ) : (
         <>
           <Seam media={part.media} shaped={shaped} />
@@ -70,10 +70,10 @@ function Passage({ looping, shaped, seconds }: Props & { readonly seconds: numbe
   const { first, last } = barsWithin(shaped.grid, seconds);
   return (
     <View className="gap-1">
-      <Say look="lead">The bars</Say>
+      <Say look="lead">{t('bed.theBars')}</Say>
       <NumberField
         {...countEntry}
-        label="From bar"
+        label={t('bed.fromBar')}
         value={looping.bar}
         least={first}
         most={Math.max(first, last - 1)}
@@ -81,14 +81,18 @@ function Passage({ looping, shaped, seconds }: Props & { readonly seconds: numbe
       />
       <NumberField
         {...countEntry}
-        label="Bars"
+        label={t('bed.bars')}
         value={looping.bars}
         least={1}
         most={Math.max(1, last - first)}
         onChange={(bars) => changeLooping({ bars })}
       />
       <Say look="small" className="text-right">
-        {sayTime(shaped.loop.from, 3)} to {sayTime(shaped.loop.to, 3)}: {(looping.bars * barSeconds(shaped.grid)).toFixed(3)} s
+        {t('bed.barsFromTo', {
+          from: sayTime(shaped.loop.from, 3),
+          to: sayTime(shaped.loop.to, 3),
+          length: decimal(looping.bars * barSeconds(shaped.grid), 3),
+        })}
       </Say>
     </View>
   );
@@ -105,19 +109,23 @@ function Seam({ media, shaped: { loop } }: { readonly media: string; readonly sh
       most={LIMITS.fold.most}
       step={0.05}
       parse={momentEntry.parse}
-      say={(value) => `${value.toFixed(3)} s`}
+      say={(value) => `${decimal(value, 3)} s`}
       note={note}
       onChange={(seconds) => changeLooping({ [side]: seconds })}
     />
   );
   return (
     <View className="gap-2">
-      <Say look="lead">The seam</Say>
-      {fold('Lead-in', 'lead', 'a pick-up before the first bar, over the end of the pass before')}
-      {fold('Tail', 'tail', 'the ring after the last bar, over the start of the next pass')}
-      <Button label={playing ? 'Stop' : 'Play over the seam'} icon={playing ? Square : AudioLines} onPress={playing ? pause : playSeam} />
+      <Say look="lead">{t('bed.theSeam')}</Say>
+      {fold(t('bed.leadIn'), 'lead', t('bed.aPickUpBeforeThe'))}
+      {fold(t('bed.tail'), 'tail', t('bed.theRingAfterTheLast'))}
+      <Button
+        label={playing ? t('common.stop') : t('bed.playOverTheSeam')}
+        icon={playing ? Square : AudioLines}
+        onPress={playing ? pause : playSeam}
+      />
       {reading ? (
-        <View className={`gap-0.5 ${isFetching ? 'opacity-60' : ''}`} accessibilityLabel="Seam reading">
+        <View className={`gap-0.5 ${isFetching ? 'opacity-60' : ''}`} accessibilityLabel={t('bed.seamReading')}>
           {[sayStep(reading.step), sayClick(reading.click), sayPhase(reading.phase)].map((line) => (
             <Say key={line}>{line}</Say>
           ))}

@@ -1,7 +1,7 @@
+import { sayTime, t } from '../../words';
 import { useCallback, useState } from 'react';
 import { barSeconds, beatsBetween } from '../../core/music';
 import type { Media } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { moveLoopEnd, type Looping, type ShapedLoop } from '../../session/bed/looping';
 import { usePainting } from '../controls/usePainting';
 import { Bar, Handle } from '../sheet/Handle';
@@ -64,7 +64,7 @@ export function LoopStrip({ media, looping, shaped: { grid, loop } }: Props) {
     <div
       style={{ position: 'relative', height: TALL, overflow: 'hidden' }}
       className="rounded-part border border-line bg-card"
-      aria-label="The piece and its bars"
+      aria-label={t('bed.thePieceAndItsBars')}
     >
       <canvas ref={canvas} style={{ position: 'absolute', inset: 0, width: '100%', height: TALL }} />
       {(['start', 'end'] as const).map((edge) => (
@@ -73,7 +73,7 @@ export function LoopStrip({ media, looping, shaped: { grid, loop } }: Props) {
             <Handle
               {...common}
               width={110}
-              name={edge === 'start' ? 'First bar' : 'End of the last bar'}
+              name={t(edge === 'start' ? 'bed.firstBar' : 'bed.endOfTheLastBar')}
               testId={`loop ${edge}`}
               value={edge === 'start' ? looping.bar : looping.bar + looping.bars}
               said={sayTime(line[edge], 3)}

@@ -1,9 +1,9 @@
+import { sayLane, sayTime, t } from '../../words';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import { View } from 'react-native';
 import { LIMITS, lanesOf, partSeconds, partsOn, type Part, type Show } from '../../core/show';
 import { gapBefore, placeAfter, reorderPiece } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { IconButton } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
@@ -20,7 +20,7 @@ export function PiecesPanel({ show }: { readonly show: Show }) {
         const pieces = all.filter((part) => part.lane === lane.id);
         return (
           <View key={lane.id} className="gap-2">
-            {lanes.length > 1 && pieces.length > 0 ? <Say look="label">{lane.title}</Say> : null}
+            {lanes.length > 1 && pieces.length > 0 ? <Say look="label">{sayLane(lane)}</Say> : null}
             <LanePieces show={show} pieces={pieces} />
           </View>
         );
@@ -38,15 +38,15 @@ function LanePieces({ show, pieces }: { readonly show: Show; readonly pieces: re
         const gap = gapBefore(show, part);
         const { title } = show.media[part.media]!;
         return (
-          <View key={part.id} className="gap-1" accessibilityLabel={`Piece ${index + 1}`}>
+          <View key={part.id} className="gap-1" accessibilityLabel={t('bed.piece', { number: index + 1 })}>
             {gap === null ? null : (
               <NumberField
                 {...shiftEntry}
-                label={`Gap before piece ${index + 1}`}
+                label={t('bed.gapBeforePiece', { number: index + 1 })}
                 value={Number(gap.toFixed(6))}
                 least={-LIMITS.showSeconds}
                 most={LIMITS.showSeconds}
-                note={gap < -5e-4 ? 'they overlap and cross' : ''}
+                note={gap < -5e-4 ? t('bed.theyOverlapAndCross') : ''}
                 onChange={(next) => edit(placeAfter, { id: part.id, gap: next })}
               />
             )}
@@ -55,18 +55,16 @@ function LanePieces({ show, pieces }: { readonly show: Show; readonly pieces: re
                 <Say look="strong" numberOfLines={1}>
                   {index + 1} · {title}
                 </Say>
-                <Say look="small">
-                  from {sayTime(part.at)}, plays {sayTime(partSeconds(part))}
-                </Say>
+                <Say look="small">{t('bed.fromPlays', { from: sayTime(part.at), length: sayTime(partSeconds(part)) })}</Say>
               </View>
               <IconButton
-                label={`Piece ${index + 1} earlier`}
+                label={t('bed.pieceEarlier', { number: index + 1 })}
                 icon={ArrowUp}
                 disabled={index === 0}
                 onPress={() => edit(reorderPiece, { id: part.id, index: index - 1 })}
               />
               <IconButton
-                label={`Piece ${index + 1} later`}
+                label={t('bed.pieceLater', { number: index + 1 })}
                 icon={ArrowDown}
                 disabled={index === pieces.length - 1}
                 onPress={() => edit(reorderPiece, { id: part.id, index: index + 1 })}

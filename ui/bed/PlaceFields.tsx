@@ -1,17 +1,17 @@
+import { saySpan, t } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
 import { gapBefore, pieceBefore, placeAfter, shiftLater } from '../../core/show/edits';
-import { saySpan } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { shiftEntry } from '../controls/timeEntry';
 
 function sayGap(gap: number, before: string): string {
-  if (Math.abs(gap) < 5e-4) return `follows “${before}” without a gap`;
-  return gap > 0 ? `${saySpan(gap)} after the end of “${before}”` : `${saySpan(gap)} over the end of “${before}”`;
+  if (Math.abs(gap) < 5e-4) return t('bed.followsWithoutAGap', { before });
+  return gap > 0 ? t('bed.afterTheEndOf', { gap: saySpan(gap), before }) : t('bed.overTheEndOf', { gap: saySpan(gap), before });
 }
 
 /** Where a piece lies against the one before it, and moving it with all that come later. */
@@ -27,7 +27,7 @@ export function PlaceFields({ show, part }: { readonly show: Show; readonly part
     <View className="gap-1">
       <NumberField
         {...shiftEntry}
-        label="Gap (− overlaps)"
+        label={t('bed.gapOverlaps')}
         value={Number(gap.toFixed(6))}
         least={-Math.min(partSeconds(before), partSeconds(part))}
         most={LIMITS.showSeconds}
@@ -36,7 +36,7 @@ export function PlaceFields({ show, part }: { readonly show: Show; readonly part
       />
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Close up"
+          label={t('bed.closeUp')}
           icon={ChevronsUp}
           disabled={Math.abs(gap) < 5e-4}
           onPress={() => edit(placeAfter, { id: part.id, gap: 0 })}
@@ -44,8 +44,8 @@ export function PlaceFields({ show, part }: { readonly show: Show; readonly part
       </View>
       {later ? (
         <>
-          <NumberField {...shiftEntry} label="Shift all later by" value={shift} least={-600} most={600} onChange={setShift} />
-          <Button label="Shift this and all later" kind="quiet" disabled={shift === 0} onPress={() => by(shift)} />
+          <NumberField {...shiftEntry} label={t('bed.shiftAllLaterBy')} value={shift} least={-600} most={600} onChange={setShift} />
+          <Button label={t('bed.shiftThisAndAllLater')} kind="quiet" disabled={shift === 0} onPress={() => by(shift)} />
         </>
       ) : null}
     </View>

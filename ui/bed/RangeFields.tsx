@@ -1,8 +1,8 @@
+import { decimal, saySpan, t } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { LIMITS, pinLevel, type Part } from '../../core/show';
-import { saySpan } from '../../core/units';
 import { levelMarked, markRange, removeMarked, setRange, useRange, dropRange, clearLevels } from '../../session/bed/range';
 import { useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
@@ -14,7 +14,8 @@ import { useOpenShow } from '../../session/open/store';
 import { Slider } from '../controls/Slider';
 import { momentEntry } from '../controls/timeEntry';
 
-const sayBy = (by: number) => (by === 0 ? 'as it is' : `${Math.abs(by).toFixed(1)} dB ${by < 0 ? 'lower' : 'higher'}`);
+const sayBy = (by: number) =>
+  by === 0 ? t('common.asItIs') : t(by < 0 ? 'levels.lower' : 'levels.higher', { by: decimal(Math.abs(by), 1) });
 
 /** A range of what is chosen: lowered or raised in one gesture, removed, with or without closing up. */
 export function RangeFields({ parts }: { readonly parts: readonly Part[] }) {
@@ -24,8 +25,8 @@ export function RangeFields({ parts }: { readonly parts: readonly Part[] }) {
   if (!range) {
     return (
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Mark a range" onPress={markRange} className="grow" />
-        {set ? <Button label="Level as before" kind="quiet" onPress={clearLevels} /> : null}
+        <Button label={t('bed.markARange')} onPress={markRange} className="grow" />
+        {set ? <Button label={t('common.levelAsBefore')} kind="quiet" onPress={clearLevels} /> : null}
       </View>
     );
   }
@@ -39,7 +40,7 @@ export function RangeFields({ parts }: { readonly parts: readonly Part[] }) {
         <NumberField
           key={edge}
           {...momentEntry}
-          label={`Range ${edge}`}
+          label={t(edge === 'from' ? 'bed.rangeFrom' : 'bed.rangeTo')}
           value={range[edge]}
           least={0}
           most={LIMITS.showSeconds}
@@ -47,23 +48,23 @@ export function RangeFields({ parts }: { readonly parts: readonly Part[] }) {
         />
       ))}
       <View className="flex-row flex-wrap gap-2">
-        <Button label="From here" hint="Range from the now line" kind="quiet" onPress={() => setRange({ from: here() })} />
-        <Button label="To here" hint="Range to the now line" kind="quiet" onPress={() => setRange({ to: here() })} />
-        <Button label="No range" kind="quiet" onPress={dropRange} />
+        <Button label={t('bed.fromHere')} hint={t('bed.rangeFromTheNowLine')} kind="quiet" onPress={() => setRange({ from: here() })} />
+        <Button label={t('bed.toHere')} hint={t('bed.rangeToTheNowLine')} kind="quiet" onPress={() => setRange({ to: here() })} />
+        <Button label={t('bed.noRange')} kind="quiet" onPress={dropRange} />
       </View>
       <LevelBy key={`${range.from} ${range.to}`} level={level} />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Remove" hint="Remove the range" icon={Trash} kind="danger" onPress={() => removeMarked(false)} />
+        <Button label={t('common.remove')} hint={t('bed.removeTheRange')} icon={Trash} kind="danger" onPress={() => removeMarked(false)} />
         <Button
-          label="Remove and close up"
-          hint="Remove the range and close up"
+          label={t('common.removeAndCloseUp')}
+          hint={t('bed.removeTheRangeAndClose')}
           icon={ChevronsUp}
           onPress={() => removeMarked(true)}
           className="grow"
         />
-        {set ? <Button label="Level as before" kind="quiet" onPress={clearLevels} /> : null}
+        {set ? <Button label={t('common.levelAsBefore')} kind="quiet" onPress={clearLevels} /> : null}
       </View>
-      <Say look="small">{saySpan(range.to - range.from)} long. Its ends can be dragged on the sheet.</Say>
+      <Say look="small">{t('bed.longItsEndsCanBe', { length: saySpan(range.to - range.from) })}</Say>
     </View>
   );
 }
@@ -74,7 +75,7 @@ function LevelBy({ level }: { readonly level: number }) {
   return (
     <View className="gap-1">
       <Slider
-        label="Level of the range"
+        label={t('bed.levelOfTheRange')}
         value={level}
         least={-40}
         most={LIMITS.pin.most}
@@ -85,7 +86,7 @@ function LevelBy({ level }: { readonly level: number }) {
         onCancel={() => useOpenShow.getState().endPreview()}
       />
       <NumberField
-        label="Range in dB"
+        label={t('bed.rangeInDb')}
         value={level}
         least={LIMITS.pin.least}
         most={LIMITS.pin.most}

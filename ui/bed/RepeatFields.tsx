@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Copy from 'lucide-react-native/icons/copy';
 import Paste from 'lucide-react-native/icons/clipboard-paste';
 import Repeat from 'lucide-react-native/icons/repeat';
@@ -22,8 +23,15 @@ export function RepeatFields({ show, parts }: { readonly show: Show; readonly pa
   return (
     <View className="gap-2">
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Copy" icon={Copy} onPress={copyChosen} className="grow" />
-        <Button label="Paste here" hint="Paste at the now line" icon={Paste} disabled={copied === 0} onPress={pasteHere} className="grow" />
+        <Button label={t('bed.copy')} icon={Copy} onPress={copyChosen} className="grow" />
+        <Button
+          label={t('bed.pasteHere')}
+          hint={t('bed.pasteAtTheNowLine')}
+          icon={Paste}
+          disabled={copied === 0}
+          onPress={pasteHere}
+          className="grow"
+        />
       </View>
       {bed ? <Passes show={show} part={only} /> : <Copies show={show} parts={parts} />}
     </View>
@@ -41,7 +49,7 @@ function Passes({ show, part }: { readonly show: Show; readonly part: Part }) {
     <View className="gap-2">
       <NumberField
         {...countEntry}
-        label="Passes"
+        label={t('bed.passes')}
         value={times}
         least={1}
         most={Math.max(1, Math.min(LIMITS.spans, Math.floor(LIMITS.showSeconds / pass)))}
@@ -49,20 +57,20 @@ function Passes({ show, part }: { readonly show: Show; readonly part: Part }) {
       />
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label={`Repeat ${times} times`}
+          label={t('bed.repeatTimes', { count: times })}
           icon={Repeat}
           onPress={() => edit(repeatTimes, { id: part.id, times, join })}
           className="grow"
         />
         <Button
-          label="Until the show ends"
+          label={t('bed.untilTheShowEnds')}
           disabled={room <= pass}
           onPress={() => edit(repeatPart, { id: part.id, end, join, ending: 'stop', fade: LIMITS.fade.stopLeast })}
           className="grow"
         />
       </View>
       <Button
-        label="Make a loop of whole bars"
+        label={t('bed.makeALoopOfWhole')}
         icon={Repeat}
         kind="quiet"
         onPress={() => {
@@ -83,18 +91,18 @@ function Copies({ show, parts }: { readonly show: Show; readonly parts: readonly
   const untilEnd = Math.max(0, Math.ceil((showSeconds(show) - first) / apart - 1e-9) - 1);
   return (
     <View className="gap-2">
-      <NumberField {...spanEntry} label="Again every" value={apart} least={0.05} most={600} onChange={setEvery} />
-      <NumberField {...countEntry} label="Times more" value={times} least={1} most={200} onChange={setTimes} />
+      <NumberField {...spanEntry} label={t('bed.againEvery')} value={apart} least={0.05} most={600} onChange={setEvery} />
+      <NumberField {...countEntry} label={t('bed.timesMore')} value={times} least={1} most={200} onChange={setTimes} />
       <View className="flex-row flex-wrap gap-2">
-        <Button label={`Repeat ${times} times`} icon={Repeat} onPress={() => repeatChosen(times, apart)} className="grow" />
+        <Button label={t('bed.repeatTimes', { count: times })} icon={Repeat} onPress={() => repeatChosen(times, apart)} className="grow" />
         <Button
-          label="Until the show ends"
+          label={t('bed.untilTheShowEnds')}
           disabled={untilEnd < 1}
           onPress={() => repeatChosen(Math.min(200, untilEnd), apart)}
           className="grow"
         />
       </View>
-      <Say look="small">Copies lie on the same lane and go their own way.</Say>
+      <Say look="small">{t('bed.copiesLieOnTheSame')}</Say>
     </View>
   );
 }

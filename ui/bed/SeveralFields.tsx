@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Trash from 'lucide-react-native/icons/trash';
 import { useState } from 'react';
@@ -27,14 +28,14 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
   return (
     <View className="gap-3">
       <View className="gap-1">
-        <NumberField {...shiftEntry} label="Move by" value={by} least={-3600} most={3600} onChange={setBy} />
+        <NumberField {...shiftEntry} label={t('bed.moveBy')} value={by} least={-3600} most={3600} onChange={setBy} />
         <View className="flex-row flex-wrap gap-2">
-          <Button label="Move them" disabled={by === 0} onPress={() => edit(moveParts, { ids, by })} className="grow" />
-          <Button label="Split here" hint="Split at the now line" onPress={splitHere} />
+          <Button label={t('bed.moveThem')} disabled={by === 0} onPress={() => edit(moveParts, { ids, by })} className="grow" />
+          <Button label={t('bed.splitHere')} hint={t('bed.splitAtTheNowLine')} onPress={splitHere} />
         </View>
       </View>
       <LevelField
-        label="Loudness of all"
+        label={t('bed.loudnessOfAll')}
         gain={gain}
         note={sayChange(gain)}
         onTry={(next) => tryOut(setPartGain, { ids, gain: next })}
@@ -50,8 +51,8 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
       <RangeFields parts={parts} />
       <RepeatFields show={show} parts={parts} />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Remove and close up" icon={ChevronsUp} onPress={() => removeChosen(true)} />
-        <Button label="Remove them" icon={Trash} kind="danger" onPress={() => removeChosen(false)} />
+        <Button label={t('common.removeAndCloseUp')} icon={ChevronsUp} onPress={() => removeChosen(true)} />
+        <Button label={t('common.removeThem')} icon={Trash} kind="danger" onPress={() => removeChosen(false)} />
       </View>
     </View>
   );

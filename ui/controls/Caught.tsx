@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { Component, useCallback, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { Notice } from './Notice';
@@ -32,8 +33,8 @@ class Boundary extends Component<Props & { readonly again: () => void }, { reado
       <View className="p-3">
         <Notice
           grave
-          text={`${this.props.what} could not be shown. Your show is safe. Try again; if it stays like this, reload the page.`}
-          action={{ label: 'Try again', run: this.props.again }}
+          text={t('controls.couldNotBeShownYour', { what: this.props.what })}
+          action={{ label: t('common.tryAgain'), run: this.props.again }}
         />
       </View>
     );

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Trash from 'lucide-react-native/icons/trash';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
@@ -21,8 +22,8 @@ export function DrawerTitle({ title, said, onRemove, onClose }: Props) {
       <Say look="small" numberOfLines={1} className="flex-1">
         {said}
       </Say>
-      {onRemove ? <IconButton label="Remove" icon={Trash} tone="red" onPress={onRemove} /> : null}
-      <IconButton label="Close the drawer" icon={X} onPress={onClose} />
+      {onRemove ? <IconButton label={t('common.remove')} icon={Trash} tone="red" onPress={onRemove} /> : null}
+      <IconButton label={t('controls.closeTheDrawer')} icon={X} onPress={onClose} />
     </View>
   );
 }

@@ -1,5 +1,5 @@
+import { sayGain, t } from '../../words';
 import { LIMITS } from '../../core/show';
-import { sayGain } from '../../core/units';
 import { DecibelField } from './DecibelField';
 import { Slider } from './Slider';
 
@@ -31,7 +31,7 @@ export function LevelField({ label, gain, note, onTry, onSet, onCancel }: Props)
         onChangeEnd={onSet}
         onCancel={onCancel}
       />
-      <DecibelField label={`${label} in dB`} value={gain} onChange={onSet} {...(note === undefined ? {} : { note })} />
+      <DecibelField label={t('controls.inDb', { label })} value={gain} onChange={onSet} {...(note === undefined ? {} : { note })} />
     </>
   );
 }

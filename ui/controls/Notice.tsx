@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
 import { Button, IconButton } from './Button';
@@ -22,7 +23,7 @@ export function Notice({ text, grave = false, action, onClose }: Props) {
         {text}
       </Say>
       {action ? <Button label={action.label} onPress={action.run} /> : null}
-      {onClose ? <IconButton label="Close this message" icon={X} onPress={onClose} /> : null}
+      {onClose ? <IconButton label={t('controls.closeThisMessage')} icon={X} onPress={onClose} /> : null}
     </View>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import { TextInput, View } from 'react-native';
@@ -23,7 +24,7 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           {label}
         </Say>
         <IconButton
-          label={`${label}: less`}
+          label={t('controls.less', { label })}
           icon={Minus}
           disabled={disabled || number.value <= number.least}
           onPress={() => field.nudge(-1)}
@@ -45,7 +46,7 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           className={`h-touch w-[92px] rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
         />
         <IconButton
-          label={`${label}: more`}
+          label={t('controls.more', { label })}
           icon={Plus}
           disabled={disabled || number.value >= number.most}
           onPress={() => field.nudge(1)}
@@ -53,7 +54,7 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
       </View>
       {field.wrong ? (
         <Say look="small" className="text-right text-red" accessibilityRole="alert">
-          Not understood. Try {number.say(number.value)}.
+          {t('controls.notUnderstoodTry', { example: number.say(number.value) })}
         </Say>
       ) : note ? (
         <Say look="small" className="text-right">

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import X from 'lucide-react-native/icons/x';
 import { useLayoutEffect, useRef, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -49,7 +50,7 @@ export function Panel({ title, onClose, children, footer }: Props) {
           <Say look="lead" className="flex-1" accessibilityRole="header">
             {title}
           </Say>
-          <IconButton label={`Close: ${title}`} icon={X} onPress={onClose} />
+          <IconButton label={t('controls.close', { title })} icon={X} onPress={onClose} />
         </View>
         <ScrollView contentContainerClassName="p-4 pt-1 gap-3">
           <Caught what={title}>{children}</Caught>

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { View } from 'react-native';
 import { Button } from './Button';
 import { Say } from './Say';
@@ -16,7 +17,8 @@ export function Progress({ label, share, onCancel }: Props) {
     <View className="flex-row items-center gap-3">
       <View className="flex-1 gap-1">
         <Say look="small" className="text-ink" numberOfLines={1}>
-          {label} {percent} %
+          {label}
+          {percent}%
         </Say>
         <View
           accessibilityRole="progressbar"
@@ -29,7 +31,7 @@ export function Progress({ label, share, onCancel }: Props) {
           <View className="h-2 rounded-full bg-rain" style={{ width: `${percent}%` }} />
         </View>
       </View>
-      {onCancel ? <Button label="Stop" kind="quiet" onPress={onCancel} /> : null}
+      {onCancel ? <Button label={t('common.stop')} kind="quiet" onPress={onCancel} /> : null}
     </View>
   );
 }

@@ -1,4 +1,5 @@
-import { SILENCE, decibelsOfPercent, gainOfLevel, parseLevel, percentOfDecibels, sayGain } from '../../core/units';
+import { decimal, sayGain } from '../../words';
+import { SILENCE, decibelsOfPercent, gainOfLevel, parseLevel, percentOfDecibels } from '../../core/units';
 
 /** How a level is typed, stepped and said wherever one is set: `−3.0 dB`, `15 %`; 0 % is silence. */
 export const levelEntry = { step: 0.5, parse: (text: string) => parseLevel(text), say: sayGain };
@@ -11,7 +12,7 @@ export const percentEntry = {
     const level = parseLevel(text, '%');
     return level === null ? null : percentOfDecibels(level);
   },
-  say: (percent: number) => `${percent.toFixed(percent < 10 ? 1 : 0)} %`,
+  say: (percent: number) => `${decimal(percent, percent < 10 ? 1 : 0)} %`,
 };
 
 /** A percentage as a level, at least `SILENCE`: 0 % is silence. */

@@ -1,4 +1,5 @@
-import { parseTime, sayTime } from '../../core/units';
+import { sayTime } from '../../words';
+import { parseTime } from '../../core/units';
 import { saySeconds, sayOffset } from '../words/times';
 
 /** How a moment is typed, stepped and said: `1:02.350`. */

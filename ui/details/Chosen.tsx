@@ -1,7 +1,7 @@
+import { sayLevel, sayTime, t } from '../../words';
 import { memo, useCallback, useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
-import { sayLevel, sayTime } from '../../core/units';
 import { dropRange, markRange } from '../../session/bed/range';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -45,66 +45,66 @@ export function useChosen(show: Show): ChosenThings {
 }
 
 const TOOLS = [
-  'Dip',
-  'Takes',
-  'Words',
-  'Pauses',
-  'Stitches',
-  'Cut',
-  'Ends',
-  'Cross',
-  'Fades',
-  'Loudness',
-  'Low cut',
-  'Pins',
-  'Range',
-  'Repeat',
-  'More',
+  'dip',
+  'takes',
+  'words',
+  'pauses',
+  'stitches',
+  'cut',
+  'ends',
+  'cross',
+  'fades',
+  'loudness',
+  'lowCut',
+  'pins',
+  'range',
+  'repeat',
+  'more',
 ] as const;
 /** Tools that only narrations have. */
-const SPOKEN: readonly string[] = ['Dip', 'Takes', 'Words', 'Pauses'];
+const SPOKEN: readonly string[] = ['dip', 'takes', 'words', 'pauses'];
 type Tool = (typeof TOOLS)[number];
 
 /** What one of the tools shows of a part. */
 function ToolBox({ show, part, tool, alone }: { readonly show: Show; readonly part: Part; readonly tool: Tool; readonly alone: boolean }) {
   switch (tool) {
-    case 'Dip':
+    case 'dip':
       return <DipFields show={show} parts={[part]} />;
-    case 'Takes':
+    case 'takes':
       return <TakeFields show={show} part={part} />;
-    case 'Words':
+    case 'words':
       return <WordsTool part={part} />;
-    case 'Pauses':
+    case 'pauses':
       return <PauseFields show={show} part={part} />;
-    case 'Pins':
+    case 'pins':
       return <PinFields show={show} part={part} shown={alone} />;
-    case 'Stitches':
+    case 'stitches':
       return <StitchFields show={show} part={part} />;
-    case 'Cut':
+    case 'cut':
       return <CutFields show={show} part={part} />;
-    case 'Ends':
+    case 'ends':
       return <EndsFields show={show} part={part} />;
-    case 'Cross':
+    case 'cross':
       return <CrossFields show={show} part={part} />;
-    case 'Fades':
+    case 'fades':
       return <FadeFields part={part} />;
-    case 'Loudness':
+    case 'loudness':
       return <LoudnessFields part={part} />;
-    case 'Low cut':
+    case 'lowCut':
       return <LowCutFields of={{ parts: [part.id] }} name={show.media[part.media]!.title} chain={part.treatments ?? []} />;
-    case 'Range':
+    case 'range':
       return <RangeFields parts={[part]} />;
-    case 'Repeat':
+    case 'repeat':
       return <RepeatFields show={show} parts={[part]} />;
-    case 'More':
+    case 'more':
       return <PartActions show={show} part={part} />;
   }
 }
 
 const toolsOf = (show: Show, part: Part) =>
   TOOLS.filter((tool) => {
-    if (tool === 'Cross') return crossingInto(show, part) !== null;
-    if (tool === 'Stitches') return part.fit !== undefined;
+    if (tool === 'cross') return crossingInto(show, part) !== null;
+    if (tool === 'stitches') return part.fit !== undefined;
     return !SPOKEN.includes(tool) || isNarration(part);
   });
 
@@ -116,14 +116,14 @@ export function PartDrawer({ show, part }: { readonly show: Show; readonly part:
   const choose = useCallback((next: Tool) => {
     dropRange();
     setOpen((before) => (before === next ? null : next));
-    if (next === 'Range') markRange();
+    if (next === 'range') markRange();
   }, []);
-  useEffect(() => (tool === 'Range' || tool === 'Pauses' ? undefined : dropRange()), [tool]);
+  useEffect(() => (tool === 'range' || tool === 'pauses' ? undefined : dropRange()), [tool]);
   return (
     <View className="gap-2">
       <DrawerTitle
         title={show.media[part.media]!.title}
-        said={`plays ${sayTime(partSeconds(part))} · ${sayLevel(part.gain)}`}
+        said={`${t('details.plays', { length: sayTime(partSeconds(part)) })} · ${sayLevel(part.gain)}`}
         onClose={() => useOpenShow.getState().choose(null)}
       />
       {tool ? (
@@ -148,7 +148,7 @@ const ToolRow = memo(function ToolRow({ names, open, onChoose }: RowProps) {
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerClassName="flex-row gap-1.5">
       {(names.split(',') as Tool[]).map((one) => (
-        <Button key={one} label={one} chosen={open === one} onPress={() => onChoose(one)} tight />
+        <Button key={one} label={t(`tool.${one}`)} chosen={open === one} onPress={() => onChoose(one)} tight />
       ))}
       <SeveralButton />
     </ScrollView>
@@ -159,7 +159,13 @@ const ToolRow = memo(function ToolRow({ names, open, onChoose }: RowProps) {
 function SeveralButton() {
   const several = useOpenShow((store) => store.several);
   return (
-    <Button label="Several" hint="Choose several" chosen={several} onPress={() => useOpenShow.getState().chooseSeveral(!several)} tight />
+    <Button
+      label={t('details.several')}
+      hint={t('common.chooseSeveral')}
+      chosen={several}
+      onPress={() => useOpenShow.getState().chooseSeveral(!several)}
+      tight
+    />
   );
 }
 
@@ -167,7 +173,11 @@ function SeveralButton() {
 export function SeveralDrawer({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
   return (
     <View className="gap-2">
-      <DrawerTitle title={`${parts.length} parts`} said="moved and changed together" onClose={() => useOpenShow.getState().choose(null)} />
+      <DrawerTitle
+        title={t('details.parts', { count: parts.length })}
+        said={t('details.movedAndChangedTogether')}
+        onClose={() => useOpenShow.getState().choose(null)}
+      />
       <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
         <SeveralFields show={show} parts={parts} />
       </ScrollView>
@@ -191,7 +201,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
   if (own) {
     return (
       <View className="gap-3">
-        <Heading title={show.media[own.media]!.title} said="sound of the clip" />
+        <Heading title={show.media[own.media]!.title} said={t('common.soundOfTheClip')} />
         <OwnFields show={show} clip={own} />
       </View>
     );
@@ -200,7 +210,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
   if (part && more.length > 0) {
     return (
       <View className="gap-3">
-        <Heading title={`${parts.length} parts`} said="moved and changed together" />
+        <Heading title={t('details.parts', { count: parts.length })} said={t('details.movedAndChangedTogether')} />
         <SeveralFields show={show} parts={parts} />
       </View>
     );
@@ -208,10 +218,10 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
   if (part) {
     return (
       <View className="gap-4">
-        <Heading title={show.media[part.media]!.title} said={`${KINDS[part.kind]} · ${sayMedia(show.media[part.media]!)}`} />
+        <Heading title={show.media[part.media]!.title} said={`${t(KINDS[part.kind])} · ${sayMedia(show.media[part.media]!)}`} />
         {toolsOf(show, part).map((tool) => (
-          <View key={tool} className="gap-1 border-t border-line pt-2" accessibilityLabel={tool}>
-            <Say look="label">{tool}</Say>
+          <View key={tool} className="gap-1 border-t border-line pt-2" accessibilityLabel={t(`tool.${tool}`)}>
+            <Say look="label">{t(`tool.${tool}`)}</Say>
             <ToolBox show={show} part={part} tool={tool} alone={false} />
           </View>
         ))}
@@ -221,7 +231,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
   return null;
 }
 
-const KINDS = { bed: 'music', spot: 'spot sound', own: 'sound of a clip', voice: 'narration' } as const;
+const KINDS = { bed: 'details.music', spot: 'details.spotSound', own: 'details.soundOfAClip', voice: 'details.narration' } as const;
 
 function Heading({ title, said }: { readonly title: string; readonly said: string }) {
   return (

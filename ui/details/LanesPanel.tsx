@@ -1,3 +1,4 @@
+import { sayLane, t } from '../../words';
 import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { useState } from 'react';
@@ -15,27 +16,26 @@ import { LowCutFields } from './LowCutFields';
 /** What the lanes of a kind are called and what is said of them. */
 const WORDS = {
   voice: {
-    one: 'Speaker',
-    about: 'Each speaker has a lane. What is recorded or brought in comes to the one that is chosen.',
-    add: 'Add a speaker',
-    next: (count: number) => `Voice ${count}`,
-    here: 'Record here',
-    hint: (title: string) => `Record on ${title}`,
+    one: 'details.speaker',
+    about: 'details.eachSpeakerHasALane',
+    add: 'details.addASpeaker',
+    next: (count: number) => t('details.voice', { count }),
+    here: 'details.recordHere',
+    hint: (title: string) => t('details.recordOn', { title }),
     tone: 'border-brick',
   },
   bed: {
-    one: 'Lane',
-    about:
-      'Music and an ambience under it lie on lanes of their own: they sound together and never cross. What is brought in comes to the one that is chosen.',
-    add: 'Add a lane to the bed',
-    next: (count: number) => `Bed ${count}`,
-    here: 'Lay here',
-    hint: (title: string) => `Lay on ${title}`,
+    one: 'details.lane',
+    about: 'details.musicAndAnAmbienceUnder',
+    add: 'details.addALaneToThe',
+    next: (count: number) => t('details.bed', { count }),
+    here: 'details.layHere',
+    hint: (title: string) => t('details.layOn', { title }),
     tone: 'border-rain',
   },
 } as const;
 
-export const LANES_TITLE = { voice: 'Speakers', bed: 'Lanes of the bed' } as const;
+export const LANES_TITLE = { voice: 'common.speakers', bed: 'details.lanesOfTheBed' } as const;
 
 type Kind = keyof typeof WORDS;
 
@@ -47,12 +47,12 @@ export function LanesPanel({ show, kind }: { readonly show: Show; readonly kind:
   const here = laneFor(show, kind).id;
   return (
     <View className="gap-3">
-      <Say look="small">{words.about}</Say>
+      <Say look="small">{t(words.about)}</Say>
       {lanes.map((lane) => (
         <LaneFields key={lane.id} kind={kind} lane={lane} chosen={lane.id === here} alone={lanes.length === 1} />
       ))}
       <Button
-        label={words.add}
+        label={t(words.add)}
         icon={Plus}
         disabled={lanes.length >= LANES[kind].most}
         onPress={() => addLaneOf(kind, words.next(lanes.length + 1))}
@@ -71,43 +71,44 @@ interface FieldsProps {
 function LaneFields({ kind, lane, chosen, alone }: FieldsProps) {
   const { edit } = useOpenShow.getState();
   const words = WORDS[kind];
+  const name = sayLane(lane);
   const [typed, setTyped] = useState<string | null>(null);
   const change = (next: Parameters<typeof setLane>[1]['change']) => edit(setLane, { id: lane.id, change: next });
   return (
     <View
       className={`gap-1 rounded-control border bg-card p-2 ${chosen ? words.tone : 'border-line'}`}
-      accessibilityLabel={`${words.one} ${lane.title}`}
+      accessibilityLabel={`${t(words.one)} ${name}`}
     >
       <View className="flex-row items-center gap-1">
         <TextInput
-          accessibilityLabel={`Name of ${lane.title}`}
-          value={typed ?? lane.title}
+          accessibilityLabel={t('details.nameOf', { title: name })}
+          value={typed ?? name}
           maxLength={LIMITS.titleLength}
           onChangeText={setTyped}
           onBlur={() => {
-            if (typed !== null && typed.trim() !== lane.title) change({ title: typed });
+            if (typed !== null && typed.trim() !== name) change({ title: typed });
             setTyped(null);
           }}
           className="h-touch flex-1 rounded-control border border-line bg-card px-2 font-text text-body text-ink"
         />
         {alone ? null : (
-          <IconButton label={`Remove ${lane.title}`} icon={Trash} tone="red" onPress={() => edit(removeLane, { id: lane.id })} />
+          <IconButton
+            label={t('details.remove', { title: name })}
+            icon={Trash}
+            tone="red"
+            onPress={() => edit(removeLane, { id: lane.id })}
+          />
         )}
       </View>
       <View className="flex-row flex-wrap gap-2">
         {alone && kind === 'bed' ? null : (
-          <Switch
-            label={words.here}
-            hint={words.hint(lane.title)}
-            on={chosen}
-            onChange={() => useLaneInUse.setState({ [kind]: lane.id })}
-          />
+          <Switch label={t(words.here)} hint={words.hint(name)} on={chosen} onChange={() => useLaneInUse.setState({ [kind]: lane.id })} />
         )}
-        <Switch label="Mute" hint={`Mute ${lane.title}`} on={lane.mute} onChange={(mute) => change({ mute })} />
-        <Switch label="Solo" hint={`Solo ${lane.title}`} on={lane.solo} onChange={(solo) => change({ solo })} />
+        <Switch label={t('common.mute')} hint={t('details.mute', { title: name })} on={lane.mute} onChange={(mute) => change({ mute })} />
+        <Switch label={t('common.solo')} hint={t('details.solo', { title: name })} on={lane.solo} onChange={(solo) => change({ solo })} />
       </View>
-      <DecibelField label={`Level of ${lane.title}`} value={lane.gain} onChange={(gain) => change({ gain })} />
-      <LowCutFields of={{ lane: lane.id }} name={lane.title} chain={lane.treatments ?? []} />
+      <DecibelField label={t('details.levelOf', { title: name })} value={lane.gain} onChange={(gain) => change({ gain })} />
+      <LowCutFields of={{ lane: lane.id }} name={name} chain={lane.treatments ?? []} />
     </View>
   );
 }

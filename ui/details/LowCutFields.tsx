@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, type Treatment } from '../../core/show';
 import { setTreatments, type Treated } from '../../core/show/edits';
@@ -24,18 +25,18 @@ export function LowCutFields({ of, name, chain }: Props) {
   return (
     <View className="gap-1">
       <View className="flex-row">
-        <Switch label="Low cut" hint={`Low cut of ${name}`} on={now.on} onChange={(on) => set({ ...now, on })} />
+        <Switch label={t('details.lowCut')} hint={t('details.lowCutOf', { name })} on={now.on} onChange={(on) => set({ ...now, on })} />
       </View>
       {now.on ? (
         <NumberField
-          label={`Low cut of ${name} below`}
+          label={t('details.lowCutOfBelow', { name })}
           value={now.frequency}
           least={least}
           most={most}
           step={5}
           parse={parseSigned}
           say={(value) => `${Math.round(value)} Hz`}
-          note="rumble and wind below it go, 12 dB an octave"
+          note={t('details.rumbleAndWindBelowIt')}
           onChange={(frequency) => set({ ...now, frequency })}
         />
       ) : null}

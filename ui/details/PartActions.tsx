@@ -1,3 +1,4 @@
+import { t, sayLane } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Columns from 'lucide-react-native/icons/columns-2';
 import Minus from 'lucide-react-native/icons/minus';
@@ -38,20 +39,36 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
       {silence ? <Say look="small">{silence}</Say> : null}
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Trim silence"
+          label={t('details.trimSilence')}
           icon={Scissors}
           disabled={!trimmable}
           onPress={() => (sounding ? edit(trimSilence, { id: part.id, from: sounding.from, to: sounding.to }) : undefined)}
         />
-        <Button label="Back to the original" icon={RotateCcw} disabled={!touched} onPress={() => edit(restorePart, { id: part.id })} />
-        {clip ? <Button label="Put the clip’s sound back" icon={Undo} onPress={() => edit(putBackOwn, { id: clip })} /> : null}
-        {part.pins.length > 0 ? <Button label="Level as before" icon={Minus} onPress={() => edit(clearPins, { ids: [part.id] })} /> : null}
+        <Button
+          label={t('details.backToTheOriginal')}
+          icon={RotateCcw}
+          disabled={!touched}
+          onPress={() => edit(restorePart, { id: part.id })}
+        />
+        {clip ? <Button label={t('details.putTheClipsSoundBack')} icon={Undo} onPress={() => edit(putBackOwn, { id: clip })} /> : null}
+        {part.pins.length > 0 ? (
+          <Button label={t('common.levelAsBefore')} icon={Minus} onPress={() => edit(clearPins, { ids: [part.id] })} />
+        ) : null}
         {part.kind === 'bed' ? (
-          <Button label="Lanes of the bed" icon={Columns} onPress={() => openPanel({ name: 'lanes', kind: 'bed' })} />
+          <Button label={t('details.lanesOfTheBed')} icon={Columns} onPress={() => openPanel({ name: 'lanes', kind: 'bed' })} />
         ) : null}
         <ToLane show={show} part={part} />
-        <Button label="Remove and close up" icon={ChevronsUp} onPress={() => edit(removeParts, { ids: [part.id], closeUp: true })} />
-        <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removeParts, { ids: [part.id], closeUp: false })} />
+        <Button
+          label={t('common.removeAndCloseUp')}
+          icon={ChevronsUp}
+          onPress={() => edit(removeParts, { ids: [part.id], closeUp: true })}
+        />
+        <Button
+          label={t('common.remove')}
+          icon={Trash}
+          kind="danger"
+          onPress={() => edit(removeParts, { ids: [part.id], closeUp: false })}
+        />
       </View>
     </View>
   );
@@ -64,6 +81,11 @@ function ToLane({ show, part }: { readonly show: Show; readonly part: Part }) {
   return lanesOf(show, 'bed')
     .filter((lane) => lane.id !== part.lane)
     .map((lane) => (
-      <Button key={lane.id} label={`Give to ${lane.title}`} kind="quiet" onPress={() => edit(toLane, { ids: [part.id], lane: lane.id })} />
+      <Button
+        key={lane.id}
+        label={t('common.giveTo', { title: sayLane(lane) })}
+        kind="quiet"
+        onPress={() => edit(toLane, { ids: [part.id], lane: lane.id })}
+      />
     ));
 }

@@ -1,3 +1,4 @@
+import { decimal, t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, partSeconds, soundSeconds, type Part, type Show } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
@@ -28,7 +29,7 @@ export function EndsFields({ show, part }: Props) {
     <View className="gap-1">
       <NumberField
         {...momentEntry}
-        label="Starts at"
+        label={t('details.startsAt')}
         value={part.at}
         least={0}
         most={LIMITS.showSeconds}
@@ -36,7 +37,7 @@ export function EndsFields({ show, part }: Props) {
       />
       <NumberField
         {...momentEntry}
-        label="From"
+        label={t('common.from')}
         value={part.spans[0]!.from}
         least={0}
         most={source}
@@ -44,7 +45,7 @@ export function EndsFields({ show, part }: Props) {
       />
       <NumberField
         {...momentEntry}
-        label="To"
+        label={t('common.to')}
         value={last.to}
         least={0}
         most={source}
@@ -52,8 +53,11 @@ export function EndsFields({ show, part }: Props) {
       />
       <PlaceFields show={show} part={part} />
       <Say look="small" className="text-right">
-        plays {sayExact(partSeconds(part))} of {sayExact(source)}
-        {part.spans.length > 1 ? `, in ${part.spans.length} passages` : ''}
+        {t(part.spans.length > 1 ? 'details.playsInPassages' : 'details.playsOf', {
+          length: sayExact(partSeconds(part)),
+          source: sayExact(source),
+          passages: part.spans.length,
+        })}
       </Say>
     </View>
   );
@@ -62,8 +66,8 @@ export function EndsFields({ show, part }: Props) {
 export function FadeFields({ part }: { readonly part: Part }) {
   return (
     <View className="gap-1">
-      <FadeField part={part} side="fadeUp" label="Fade up" />
-      <FadeField part={part} side="fadeOut" label="Fade out" />
+      <FadeField part={part} side="fadeUp" label={t('details.fadeUp')} />
+      <FadeField part={part} side="fadeOut" label={t('details.fadeOut')} />
     </View>
   );
 }
@@ -81,7 +85,7 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
         most={partSeconds(part)}
         step={0.5}
         parse={parseTime}
-        say={(value) => `${value.toFixed(value < 0.1 && value > 0 ? 3 : 1)} s`}
+        say={(value) => `${decimal(value, value < 0.1 && value > 0 ? 3 : 1)} s`}
         onChange={(seconds) => edit(setFade, { id: part.id, side, fade: { ...fade, seconds } })}
       />
       {fade.seconds > 0 ? (
@@ -91,7 +95,7 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
           </Say>
           <View className="flex-1">
             <Slider
-              label={`${label}: bend`}
+              label={t('common.bend', { label })}
               value={fade.bend}
               least={-1}
               most={1}
@@ -115,7 +119,7 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
   return (
     <View className="gap-1">
       <LevelField
-        label="Loudness"
+        label={t('common.loudness')}
         gain={part.gain}
         note={sayChange(part.gain)}
         onTry={(gain) => tryOut(setPartGain, { ids: [part.id], gain })}
@@ -123,7 +127,7 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
         onCancel={() => useOpenShow.getState().endPreview()}
       />
       <NumberField
-        label="Loudness in %"
+        label={t('details.loudnessIn')}
         {...percentEntry}
         value={percentOfLevel(part.gain)}
         most={200}

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Bell from 'lucide-react-native/icons/bell';
 import Columns from 'lucide-react-native/icons/columns-2';
 import ListOrdered from 'lucide-react-native/icons/list-ordered';
@@ -24,14 +25,10 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
   const beds = lanesOf(show, 'bed').length;
   return (
     <View className="gap-2">
-      <Say look="small">
-        {has
-          ? 'Tap the water to cut, trim, fade or set the loudness. The button beside the bars makes the lengths agree.'
-          : 'Choose a piece of music. You can listen to it before it is laid.'}
-      </Say>
+      <Say look="small">{has ? t('faces.tapTheWaterToCut') : t('faces.chooseAPieceOfMusic')}</Say>
       <View className="flex-row flex-wrap gap-2">
         <FileButton
-          label={has ? 'Add another piece' : 'Add music'}
+          label={has ? t('faces.addAnotherPiece') : t('faces.addMusic')}
           icon={Music}
           accept={MUSIC}
           many
@@ -41,7 +38,7 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
           className="grow"
         />
         <FileButton
-          label="Add a spot sound"
+          label={t('faces.addASpotSound')}
           icon={Bell}
           accept={MUSIC}
           many
@@ -52,7 +49,7 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
         />
         {wide || beds > 1 ? (
           <Button
-            label={beds > 1 ? `${beds} lanes` : 'Lanes'}
+            label={beds > 1 ? t('faces.manyLanes', { beds }) : t('faces.lanes')}
             icon={Columns}
             kind="quiet"
             onPress={() => openPanel({ name: 'lanes', kind: 'bed' })}
@@ -60,7 +57,7 @@ export function FaceStart({ show, face, wide }: { readonly show: Show; readonly 
         ) : null}
         {pieces > 1 ? (
           <Button
-            label={`${pieces} pieces in order`}
+            label={t('faces.piecesInOrder', { pieces })}
             icon={ListOrdered}
             kind="quiet"
             onPress={() => openPanel({ name: 'pieces' })}

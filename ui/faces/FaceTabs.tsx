@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import { FACES } from '../../session/faces';
@@ -14,7 +15,7 @@ export const FaceTabs = memo(function FaceTabs({ wide }: { readonly wide: boolea
   return (
     <View
       accessibilityRole="tablist"
-      accessibilityLabel="Faces"
+      accessibilityLabel={t('faces.faces')}
       className={wide ? 'flex-row gap-1' : 'flex-row gap-1 border-t border-line bg-paper px-2 py-1.5'}
     >
       {FACES.map((one) => {
@@ -26,13 +27,13 @@ export const FaceTabs = memo(function FaceTabs({ wide }: { readonly wide: boolea
             accessibilityRole="tab"
             accessibilityState={{ selected: here }}
             aria-selected={here}
-            accessibilityLabel={title}
+            accessibilityLabel={t(title)}
             onPress={() => setFace(one)}
             className={`items-center justify-center rounded-control ${wide ? 'min-h-touch flex-row gap-2 px-5' : 'min-h-touch flex-1 gap-0.5 py-1'} ${here ? 'bg-rain-soft' : 'active:bg-rain-mist'}`}
           >
             <Icon size={20} strokeWidth={2} color={here ? tokens.rain : tokens['ink-2']} aria-hidden />
             <Say look={here ? 'label' : 'small'} className={here ? 'text-rain' : ''}>
-              {title}
+              {t(title)}
             </Say>
           </Pressable>
         );

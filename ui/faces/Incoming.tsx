@@ -1,10 +1,10 @@
+import { sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Check from 'lucide-react-native/icons/check';
 import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
 import { partsOn, type Show } from '../../core/show';
 import { Failure } from '../../core/failure';
-import { sayTime } from '../../core/units';
 import { cancelTaking, dismissArrival, dismissRefused, layArrival, useLibrary, type Arrival, type Where } from '../../session/library';
 import { laneFor } from '../../session/open/lanes';
 import { pause, toggleSound, useTransport } from '../../session/sound/transport';
@@ -24,7 +24,11 @@ export function Incoming({ show }: { readonly show: Show }) {
     <View className="gap-2">
       {taking ? (
         <Progress
-          label={taking.count > 1 ? `${taking.index + 1} of ${taking.count}: ${taking.name}` : `Taking in ${taking.name}`}
+          label={
+            taking.count > 1
+              ? t('faces.of', { number: taking.index + 1, count: taking.count, name: taking.name })
+              : t('common.takingIn', { name: taking.name })
+          }
           share={taking.share}
           onCancel={cancelTaking}
         />
@@ -51,7 +55,7 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
   const { media, facts, lane } = arrival;
   const spot = lane !== 'bed';
   const tone = { bed: 'border-rain', spot: 'border-ochre', voice: 'border-brick' }[lane];
-  const name = { bed: 'New music', spot: 'New spot sound', voice: 'New narration' }[lane];
+  const name = { bed: t('faces.newMusic'), spot: t('faces.newSpotSound'), voice: t('faces.newNarration') }[lane];
   const now = useTransport((state) => Math.round(state.now * 10) / 10);
   const listening = useTransport(({ playing }) => playing.kind === 'sound' && playing.media === media.id);
   const silence = saySilence(facts);
@@ -65,10 +69,7 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
   return (
     <View className={`gap-2 rounded-control border-2 bg-card p-3 ${tone}`} accessibilityLabel={`${name}: ${media.title}`}>
       <Say look="lead">{media.title}</Say>
-      <Say look="small">
-        {sayMedia(media)}
-        {waiting > 0 ? ` · ${waiting} more to come` : ''}
-      </Say>
+      <Say look="small">{waiting > 0 ? `${sayMedia(media)} · ${t('faces.moreToCome', { waiting })}` : sayMedia(media)}</Say>
       {silence ? <Say look="small">{silence}</Say> : null}
       {facts.claimed !== null ? (
         <Notice
@@ -78,21 +79,25 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
       ) : null}
       <View className="flex-row flex-wrap gap-2">
         {spot ? (
-          <Button label={`Lay it at ${sayTime(now)}`} icon={Check} kind="strong" onPress={lay('now')} className="grow" />
+          <Button label={t('faces.layItAt', { now: sayTime(now) })} icon={Check} kind="strong" onPress={lay('now')} className="grow" />
         ) : there ? (
           <>
-            <Button label="Lay it after the last piece" icon={Check} kind="strong" onPress={lay('after')} className="grow" />
-            <Button label={`At ${sayTime(now)}`} hint={`Lay it at ${sayTime(now)}`} onPress={lay('now')} />
-            <Button label="In place of all" hint="Lay it in place of all music" onPress={lay('instead')} />
+            <Button label={t('faces.layItAfterTheLast')} icon={Check} kind="strong" onPress={lay('after')} className="grow" />
+            <Button label={t('faces.at', { now: sayTime(now) })} hint={t('faces.layItAt', { now: sayTime(now) })} onPress={lay('now')} />
+            <Button label={t('faces.inPlaceOfAll')} hint={t('faces.layItInPlaceOf')} onPress={lay('instead')} />
           </>
         ) : (
-          <Button label="Lay it under the show" icon={Check} kind="strong" onPress={lay('after')} className="grow" />
+          <Button label={t('faces.layItUnderTheShow')} icon={Check} kind="strong" onPress={lay('after')} className="grow" />
         )}
         {waiting > 0 && lane !== 'spot' ? (
-          <Button label={`Lay all ${waiting + 1}, one after the other`} onPress={lay(lane === 'voice' ? 'now' : 'after', true)} />
+          <Button label={t('faces.layAllOneAfterThe', { waiting: waiting + 1 })} onPress={lay(lane === 'voice' ? 'now' : 'after', true)} />
         ) : null}
-        <Button label={listening ? 'Stop' : 'Listen'} icon={listening ? Square : AudioLines} onPress={() => toggleSound(media)} />
-        <Button label="Not this one" kind="quiet" onPress={done(() => dismissArrival())} />
+        <Button
+          label={listening ? t('common.stop') : t('faces.listen')}
+          icon={listening ? Square : AudioLines}
+          onPress={() => toggleSound(media)}
+        />
+        <Button label={t('faces.notThisOne')} kind="quiet" onPress={done(() => dismissArrival())} />
       </View>
     </View>
   );

@@ -3,11 +3,12 @@ import Images from 'lucide-react-native/icons/image';
 import Music from 'lucide-react-native/icons/music';
 import Flag from 'lucide-react-native/icons/flag';
 import Mic from 'lucide-react-native/icons/mic';
+import type { PlainKey } from '../../words';
 import type { Face } from '../../session/faces';
 
-export const FACE_WORDS: Readonly<Record<Face, { readonly title: string; readonly icon: LucideIcon }>> = {
-  pictures: { title: 'Pictures', icon: Images },
-  bed: { title: 'Bed', icon: Music },
-  voice: { title: 'Voice', icon: Mic },
-  finish: { title: 'Finish', icon: Flag },
+export const FACE_WORDS: Readonly<Record<Face, { readonly title: PlainKey; readonly icon: LucideIcon }>> = {
+  pictures: { title: 'common.pictures', icon: Images },
+  bed: { title: 'common.bed', icon: Music },
+  voice: { title: 'common.voice', icon: Mic },
+  finish: { title: 'faces.finish', icon: Flag },
 };

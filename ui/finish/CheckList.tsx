@@ -1,3 +1,4 @@
+import { t, list, type PlainKey } from '../../words';
 import CircleAlert from 'lucide-react-native/icons/circle-alert';
 import CircleCheck from 'lucide-react-native/icons/circle-check';
 import Hourglass from 'lucide-react-native/icons/hourglass';
@@ -14,14 +15,14 @@ import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
 import { useTokens, type Token } from '../theme/useTokens';
-import { CHECKED, sayFinding } from '../words/check';
+import { sayAbout, sayFinding } from '../words/check';
 import { MissingFiles } from './MissingFiles';
 
-const LOOKS: Readonly<Record<State, { readonly icon: typeof CircleCheck; readonly tone: Token; readonly said: string }>> = {
-  good: { icon: CircleCheck, tone: 'moss', said: 'fine' },
-  look: { icon: CircleAlert, tone: 'amber', said: 'worth a look' },
-  stop: { icon: OctagonX, tone: 'red', said: 'in the way' },
-  wait: { icon: Hourglass, tone: 'ink-2', said: 'being looked at' },
+const LOOKS: Readonly<Record<State, { readonly icon: typeof CircleCheck; readonly tone: Token; readonly said: PlainKey }>> = {
+  good: { icon: CircleCheck, tone: 'moss', said: 'finish.fine' },
+  look: { icon: CircleAlert, tone: 'amber', said: 'finish.worthALook' },
+  stop: { icon: OctagonX, tone: 'red', said: 'finish.inTheWay' },
+  wait: { icon: Hourglass, tone: 'ink-2', said: 'finish.beingLookedAt' },
 };
 
 /** The check of the show: what is worth a look first, what is fine folded away. */
@@ -33,21 +34,15 @@ export function CheckList({ show }: { readonly show: Show }) {
   const toLook = open.filter(({ state }) => state !== 'wait').length;
   const waiting = open.some(({ state }) => state === 'wait');
   return (
-    <View className="gap-2" accessibilityLabel="Check of the show">
+    <View className="gap-2" accessibilityLabel={t('finish.checkOfTheShow')}>
       <Say look="lead" accessibilityRole="header">
-        {toLook > 0
-          ? toLook === 1
-            ? 'One thing is worth a look'
-            : `${toLook} things are worth a look`
-          : waiting
-            ? 'The show is being checked'
-            : 'All is well'}
+        {toLook > 0 ? t('finish.worthLooking', { count: toLook }) : waiting ? t('finish.theShowIsBeingChecked') : t('finish.allIsWell')}
       </Say>
       {open.map((one) => (one.state === 'wait' ? null : <Line key={one.kind} show={show} finding={one} />))}
       <Waiting kinds={open.flatMap((one) => (one.state === 'wait' ? [one.kind] : []))} />
       {good.length > 0 ? (
         <Button
-          label={all ? 'Fold away what is fine' : `${good.length} ${good.length === 1 ? 'is' : 'are'} fine: show`}
+          label={all ? t('finish.foldAwayWhatIsFine') : t('finish.fineShow', { count: good.length })}
           kind="quiet"
           onPress={() => setAll(!all)}
           className="self-start"
@@ -66,7 +61,7 @@ function Waiting({ kinds }: { readonly kinds: readonly Finding['kind'][] }) {
     <View className="flex-row items-center gap-2 py-1 pl-3">
       <Hourglass size={20} strokeWidth={2} color={tokens['ink-2']} aria-hidden />
       <Say look="small" className="flex-1">
-        Being looked at: {kinds.map((kind) => CHECKED[kind]).join(', ')}
+        {t('finish.lookingAt', { what: list(kinds.map(sayAbout)) })}
       </Say>
     </View>
   );
@@ -79,14 +74,22 @@ function Line({ show, finding }: { readonly show: Show; readonly finding: Findin
   return (
     <View className="gap-1 rounded-control border border-line bg-card p-2 pl-3" testID={`check ${finding.kind}`}>
       <View className="flex-row items-center gap-2">
-        <Icon size={20} strokeWidth={2} color={tokens[tone]} aria-label={said} />
+        <Icon size={20} strokeWidth={2} color={tokens[tone]} aria-label={t(said)} />
         <View className="flex-1">
-          <Say look="label">{CHECKED[finding.kind]}</Say>
+          <Say look="label">{sayAbout(finding.kind)}</Say>
           <Say look="small" className="text-ink">
             {sayFinding(finding)}
           </Say>
         </View>
-        {go ? <Button label="Go there" hint={`Go there: ${CHECKED[finding.kind]}`} kind="soft" tight onPress={go} /> : null}
+        {go ? (
+          <Button
+            label={t('finish.goThere')}
+            hint={t('finish.goThereTo', { what: sayAbout(finding.kind) })}
+            kind="soft"
+            tight
+            onPress={go}
+          />
+        ) : null}
       </View>
       {finding.kind === 'media' && finding.state === 'stop' ? <MissingFiles show={show} /> : null}
     </View>

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LIMITS, creditsOf, partsOn, type Show } from '../../core/show';
@@ -23,13 +24,13 @@ export function CreditsPanel({ show }: { readonly show: Show }) {
   return (
     <View className="gap-3">
       <View className="gap-1">
-        <Say look="label">Who made the show</Say>
+        <Say look="label">{t('finish.whoMadeTheShow')}</Say>
         <WordsField
-          label="Who made the show"
+          label={t('finish.whoMadeTheShow')}
           value={show.artist ?? ''}
           most={LIMITS.titleLength}
           rows={1}
-          placeholder="a name, or a class"
+          placeholder={t('finish.aNameOrAClass')}
           onSet={(artist) => edit(setArtist, { artist })}
         />
       </View>
@@ -39,35 +40,33 @@ export function CreditsPanel({ show }: { readonly show: Show }) {
             {media.title}
           </Say>
           <WordsField
-            label={`Credit of “${media.title}”`}
+            label={t('finish.creditOf', { title: media.title })}
             value={media.credit ?? ''}
             most={LIMITS.credit}
             rows={2}
-            placeholder={asked.has(media.id) ? 'who made it, and under which licence' : 'nothing has to be said'}
+            placeholder={asked.has(media.id) ? t('finish.whoMadeItAndUnder') : t('finish.nothingHasToBeSaid')}
             onSet={(credit) => edit(setCredit, { media: media.id, credit })}
           />
         </View>
       ))}
       {others.length > 0 ? (
         <Button
-          label={all ? 'Music alone' : `Pictures and voices too: ${others.length}`}
+          label={all ? t('finish.musicAlone') : t('finish.picturesAndVoicesToo', { count: others.length })}
           kind="quiet"
           onPress={() => setAll(!all)}
           className="self-start"
         />
       ) : null}
       {card ? (
-        <Button label="Take the credits card away" kind="quiet" onPress={() => edit(removePictures, { ids: [card.id] })} />
+        <Button label={t('finish.takeTheCreditsCardAway')} kind="quiet" onPress={() => edit(removePictures, { ids: [card.id] })} />
       ) : (
         <Button
-          label="Put a credits card at the end"
+          label={t('finish.putACreditsCardAt')}
           onPress={() => edit(addPictures, { pictures: [newCreditsCard(newId(), '#1C2A31')], media: [], index: show.pictures.length })}
         />
       )}
       <Say look="small">
-        {card
-          ? 'The card shows the credits as they are: what is written here is on it at once.'
-          : `The card makes the show ${LIMITS.card.credits} s longer; its words follow what is written here.`}
+        {card ? t('finish.theCardShowsTheCredits') : t('finish.theCardMakesTheShow', { credits: LIMITS.card.credits })}
       </Say>
     </View>
   );

@@ -1,6 +1,6 @@
+import { grouped, saySpan, t } from '../../words';
 import Share from 'lucide-react-native/icons/share-2';
 import { View } from 'react-native';
-import { saySpan } from '../../core/units';
 import { cancelExport, forgetExport, mayShare, shareFile, useExporting } from '../../session/finish/exporting';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
@@ -15,8 +15,9 @@ export function ExportState() {
     case 'idle':
       return null;
     case 'writing': {
-      const left = exporting.left === null ? '' : `, about ${saySpan(Math.max(1, exporting.left))} left,`;
-      return <Progress label={`${exporting.what}${left}`} share={exporting.share} onCancel={cancelExport} />;
+      const { what, left } = exporting;
+      const said = left === null ? what : t('finish.aboutLeft', { what, left: saySpan(Math.max(1, left)) });
+      return <Progress label={said} share={exporting.share} onCancel={cancelExport} />;
     }
     case 'failed':
       return <Notice grave text={sentenceOf(exporting.failure)} onClose={forgetExport} />;
@@ -25,11 +26,15 @@ export function ExportState() {
       return (
         <View className="gap-2">
           <Notice
-            text={`“${name}” is written, ${saySize(bytes)}.${clipped > 0 ? ` ${clipped.toLocaleString('en')} samples were above full scale.` : ''}`}
+            text={t(clipped > 0 ? 'finish.isWrittenClipped' : 'finish.isWritten', {
+              name,
+              size: saySize(bytes),
+              clipped: grouped(clipped),
+            })}
             onClose={forgetExport}
           />
           {file && mayShare(file) ? (
-            <Button label="Share it" icon={Share} onPress={() => void shareFile(file)} className="self-start" />
+            <Button label={t('finish.shareIt')} icon={Share} onPress={() => void shareFile(file)} className="self-start" />
           ) : null}
         </View>
       );

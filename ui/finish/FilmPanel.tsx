@@ -1,8 +1,8 @@
+import { sayTime, t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
 import { FILM_SIZES, filmSize, type FilmSize } from '../../core/stage';
-import { sayTime } from '../../core/units';
 import { exportFilm, useCanFilm } from '../../session/finish/films';
 import { Choice } from '../controls/Choice';
 import { Notice } from '../controls/Notice';
@@ -11,8 +11,8 @@ import { cardFont } from '../stage/cardFont';
 import { SaveButtons } from './SaveButtons';
 
 const KINDS = {
-  mp4: { label: 'MP4', note: 'H.264 and AAC: plays nearly everywhere' },
-  webm: { label: 'WebM', note: 'VP9 and Opus: plays in browsers and on most computers' },
+  mp4: { label: 'finish.mp4', note: 'finish.h264AndAacPlays' },
+  webm: { label: 'finish.webm', note: 'finish.vp9AndOpusPlaysIn' },
 } as const;
 
 type Kind = keyof typeof KINDS;
@@ -30,33 +30,26 @@ export function FilmPanel({ show, blocked, onDone }: { readonly show: Show; read
   return (
     <View className="gap-3">
       <Choice
-        label="Kind of film"
-        options={(Object.keys(KINDS) as Kind[]).map((value) => ({ value, label: KINDS[value].label }))}
+        label={t('finish.kindOfFilm')}
+        options={(Object.keys(KINDS) as Kind[]).map((value) => ({ value, label: t(KINDS[value].label) }))}
         value={kind}
         onChange={setWanted}
       />
-      <Say look="small">{KINDS[kind].note}.</Say>
+      <Say look="small">{t(KINDS[kind].note)}</Say>
       {kind === wanted ? null : (
-        <Notice text={`This browser cannot write ${KINDS[wanted].label} films of this size: it is ${KINDS[kind].label} instead.`} />
+        <Notice text={t('finish.thisBrowserCannotWriteFilms', { wanted: t(KINDS[wanted].label), instead: t(KINDS[kind].label) })} />
       )}
       <Choice
-        label="Size"
+        label={t('finish.size')}
         options={FILM_SIZES.map((value) => ({ value: String(value), label: `${value}p` }))}
         value={String(size)}
         onChange={(value) => setSize(Number(value) as FilmSize)}
       />
-      <Say look="small">
-        {width} × {height} pixels, {show.shape}, 30 pictures a second, {sayTime(showSeconds(show))} long.
-      </Say>
-      {none ? (
-        <Notice
-          grave
-          text="This browser cannot write films. Your show is safe. Open it in an up-to-date browser, or save the sound and the work."
-        />
-      ) : null}
-      {blocked ? <Notice grave text="Files of this show are missing: bring them in first, on the Finish face." /> : null}
+      <Say look="small">{t('finish.filmFacts', { width, height, shape: show.shape, length: sayTime(showSeconds(show)) })}</Say>
+      {none ? <Notice grave text={t('finish.thisBrowserCannotWriteFilms2')} /> : null}
+      {blocked ? <Notice grave text={t('finish.filesOfThisShowAre')} /> : null}
       <SaveButtons
-        label="Save the film"
+        label={t('finish.saveTheFilm')}
         disabled={none || blocked || show.pictures.length === 0 || can[kind] === undefined}
         onSave={(pick) => {
           void exportFilm(show, kind, size, cardFont(), pick);

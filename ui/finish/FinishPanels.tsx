@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import type { Show } from '../../core/show';
 import { useMissing } from '../../session/missing';
 import { Panel } from '../controls/Panel';
@@ -9,12 +10,12 @@ import { SoundPanel } from './SoundPanel';
 import { WorkPanel } from './WorkPanel';
 
 const TITLES = {
-  loudness: 'Loudness of the whole',
-  film: 'The show as a film',
-  sound: 'The sound of the show',
-  work: 'The work as a file',
-  papers: 'Papers',
-  credits: 'Credits',
+  loudness: 'finish.loudnessOfTheWhole',
+  film: 'finish.theShowAsAFilm',
+  sound: 'finish.theSoundOfTheShow',
+  work: 'finish.theWorkAsAFile',
+  papers: 'finish.papers',
+  credits: 'common.credits',
 } as const;
 
 interface Props {
@@ -28,7 +29,7 @@ export function FinishPanels({ name, show, onClose }: Props) {
   const missing = useMissing(show);
   const blocked = (missing?.length ?? 0) > 0;
   return (
-    <Panel title={TITLES[name]} onClose={onClose}>
+    <Panel title={t(TITLES[name])} onClose={onClose}>
       {name === 'loudness' ? <LoudnessPanel show={show} /> : null}
       {name === 'film' ? <FilmPanel show={show} blocked={blocked} onDone={onClose} /> : null}
       {name === 'sound' ? <SoundPanel show={show} blocked={blocked} onDone={onClose} /> : null}

@@ -1,9 +1,9 @@
+import { decimal, sayLevel, t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { AIMS } from '../../core/check';
 import { LIMITS, type Show } from '../../core/show';
 import { setAim, setMaster, setMasterGain } from '../../core/show/edits';
-import { sayLevel } from '../../core/units';
 import { bringThere } from '../../session/finish/loudness';
 import { useOpenShow } from '../../session/open/store';
 import { useLoudness } from '../../session/sound/useLoudness';
@@ -15,7 +15,7 @@ import { Reading } from '../controls/Reading';
 import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
 
-const minus = (text: string) => text.replace('-', '−');
+const sayAim = ({ name, source }: (typeof AIMS)[number]) => `${t(`finish.aim.${name}`)} (${t(`finish.aim.${source}`)})`;
 
 /** How loud the whole is, what it is to be, and bringing it there. */
 export function LoudnessPanel({ show }: { readonly show: Show }) {
@@ -30,28 +30,32 @@ export function LoudnessPanel({ show }: { readonly show: Show }) {
     <View className="gap-3">
       <View
         className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}
-        accessibilityLabel={isFetching ? 'Levels are being measured' : 'Levels'}
+        accessibilityLabel={isFetching ? t('finish.levelsAreBeingMeasured') : t('finish.levels')}
       >
-        <Reading title="Whole show" value={integrated === null ? '–' : minus(`${integrated.toFixed(1)} LUFS`)} />
-        <Reading title="Highest peak" value={peak === null ? '–' : sayLevel(peak).replace('dB', 'dBTP')} red={peak !== null && peak > 0} />
+        <Reading title={t('common.wholeShow')} value={integrated === null ? '–' : `${decimal(integrated, 1)} LUFS`} />
+        <Reading
+          title={t('common.highestPeak')}
+          value={peak === null ? '–' : sayLevel(peak).replace('dB', 'dBTP')}
+          red={peak !== null && peak > 0}
+        />
       </View>
       <View className="gap-1">
-        <Say look="label">Loudness to aim for</Say>
+        <Say look="label">{t('finish.loudnessToAimFor')}</Say>
         <Choice
-          label="Loudness to aim for"
-          options={AIMS.map(({ lufs }) => ({ value: String(lufs), label: minus(String(lufs)) }))}
+          label={t('finish.loudnessToAimFor')}
+          options={AIMS.map(({ lufs }) => ({ value: String(lufs), label: decimal(lufs, 0) }))}
           value={show.aim === undefined ? null : String(show.aim)}
           onChange={(value) => edit(setAim, { aim: Number(value) })}
         />
         <Say look="small">
           {aim
-            ? `${minus(String(aim.lufs))} LUFS: ${aim.name} (${aim.source}).`
-            : AIMS.map(({ lufs, name, source }) => `${minus(String(lufs))} ${name} (${source})`).join(', ') + '.'}
+            ? t('finish.aimChosen', { lufs: decimal(aim.lufs, 0), name: sayAim(aim) })
+            : `${AIMS.map((one) => `${decimal(one.lufs, 0)} ${sayAim(one)}`).join(', ')}.`}
         </Say>
       </View>
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label={busy ? 'Measuring …' : 'Bring it there'}
+          label={busy ? t('finish.measuring') : t('finish.bringItThere')}
           kind="strong"
           disabled={busy || show.aim === undefined || integrated === null}
           onPress={() => {
@@ -60,27 +64,22 @@ export function LoudnessPanel({ show }: { readonly show: Show }) {
           }}
           className="grow"
         />
-        {show.aim === undefined ? null : <Button label="No aim" kind="quiet" onPress={() => edit(setAim, { aim: null })} />}
+        {show.aim === undefined ? null : <Button label={t('finish.noAim')} kind="quiet" onPress={() => edit(setAim, { aim: null })} />}
       </View>
-      <DecibelField label="Loudness of the whole" value={show.master.gain} onChange={(gain) => edit(setMasterGain, { gain })} />
+      <DecibelField label={t('finish.loudnessOfTheWhole')} value={show.master.gain} onChange={(gain) => edit(setMasterGain, { gain })} />
       <View className="flex-row items-center gap-2">
         <Switch
-          label={held ? 'Peaks are held' : 'Hold the peaks'}
-          hint="Hold the peaks under −1 dBTP"
+          label={held ? t('finish.peaksAreHeld') : t('finish.holdThePeaks')}
+          hint={t('finish.holdThePeaksUnder1')}
           on={held}
           onChange={(on) => edit(setMaster, { gain: show.master.gain, ceiling: on ? LIMITS.ceiling.start : null })}
         />
         <Say look="small" className="flex-1">
-          {held
-            ? `No true peak goes above ${minus(String(show.master.ceiling))} dBTP; what is loud is turned down for a moment.`
-            : 'under −1 dBTP, by turning what is too loud down for a moment.'}
+          {held ? t('finish.noTruePeakGoesAbove', { ceiling: decimal(show.master.ceiling ?? 0, 0) }) : t('finish.under1DbtpByTurning')}
         </Say>
       </View>
       {peak !== null && peak > 0 ? (
-        <Notice
-          grave
-          text={`The highest peak is ${sayLevel(peak)} above full scale: it distorts there. Hold the peaks, or lower the whole by ${Math.ceil(peak * 2 + 2) / 2} dB.`}
-        />
+        <Notice grave text={t('finish.theHighestPeakIsAbove', { peak: sayLevel(peak), by: Math.ceil(peak * 2 + 2) / 2 })} />
       ) : null}
     </View>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import FolderOpen from 'lucide-react-native/icons/folder-open';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
@@ -14,10 +15,13 @@ export function MissingFiles({ show }: { readonly show: Show }) {
   return (
     <View className="gap-2">
       {busy ? (
-        <Progress label={`Bringing in ${busy.name === '' ? 'what is missing' : `“${busy.name}”`}`} share={busy.share} />
+        <Progress
+          label={busy.name === '' ? t('finish.bringingInMissing') : t('finish.bringingIn', { name: busy.name })}
+          share={busy.share}
+        />
       ) : (
         <FileButton
-          label="Choose the files"
+          label={t('finish.chooseTheFiles')}
           icon={FolderOpen}
           accept={`${PICTURES},${MUSIC}`}
           many
@@ -30,12 +34,13 @@ export function MissingFiles({ show }: { readonly show: Show }) {
       ))}
       {strange.length > 0 ? (
         <Notice
-          text={`${strange
-            .slice(0, 3)
-            .map((name) => `“${name}”`)
-            .join(
-              ', ',
-            )}${strange.length > 3 ? ' …' : ''}: none of the missing files. It has to be the very same file, not a copy that was saved anew.`}
+          text={t('finish.noneOfTheMissingFiles', {
+            names: strange
+              .slice(0, 3)
+              .map((name) => t('check.quoted', { name }))
+              .join(', '),
+            more: strange.length > 3 ? ' …' : '',
+          })}
           onClose={forgetBringing}
         />
       ) : null}

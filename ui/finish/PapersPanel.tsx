@@ -1,3 +1,4 @@
+import { t, type PlainKey } from '../../words';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
 import { savePaper, type Paper } from '../../session/finish/papers';
@@ -6,36 +7,36 @@ import { Say } from '../controls/Say';
 import { ExportState } from './ExportState';
 
 const PAPERS: readonly {
-  readonly title: string;
-  readonly note: string;
-  readonly kinds: readonly { readonly paper: Paper; readonly label: string }[];
+  readonly title: PlainKey;
+  readonly note: PlainKey;
+  readonly kinds: readonly { readonly paper: Paper; readonly label: PlainKey }[];
 }[] = [
   {
-    title: 'Timeline',
-    note: 'OpenTimelineIO: pictures, lanes, gaps, dissolves, stitches and beats, for other programs. It comes back in from the list of shows.',
-    kinds: [{ paper: 'timeline.otio', label: 'OTIO' }],
+    title: 'finish.timeline',
+    note: 'finish.opentimelineioPicturesLanesGapsDissolves',
+    kinds: [{ paper: 'timeline.otio', label: 'finish.otio' }],
   },
   {
-    title: 'Captions',
-    note: 'From the words of the narrations, in time with the voice.',
+    title: 'finish.captions',
+    note: 'finish.fromTheWordsOfThe',
     kinds: [
-      { paper: 'captions.vtt', label: 'WebVTT' },
-      { paper: 'captions.srt', label: 'SRT' },
+      { paper: 'captions.vtt', label: 'finish.webvtt' },
+      { paper: 'captions.srt', label: 'finish.srt' },
     ],
   },
   {
-    title: 'Cue sheet',
-    note: 'Which piece sounds from when to when, and what for.',
+    title: 'finish.cueSheet',
+    note: 'finish.whichPieceSoundsFromWhen',
     kinds: [
-      { paper: 'cues.csv', label: 'CSV' },
-      { paper: 'cues.txt', label: 'Text' },
+      { paper: 'cues.csv', label: 'finish.csv' },
+      { paper: 'cues.txt', label: 'finish.text' },
     ],
   },
-  { title: 'Credits', note: 'Title, maker, and a line for each piece.', kinds: [{ paper: 'credits.txt', label: 'Text' }] },
+  { title: 'common.credits', note: 'finish.titleMakerAndALine', kinds: [{ paper: 'credits.txt', label: 'finish.text' }] },
   {
-    title: 'Moments',
-    note: 'Changes of picture and, where the music was heard, bars and beats.',
-    kinds: [{ paper: 'moments.csv', label: 'CSV' }],
+    title: 'finish.moments',
+    note: 'finish.changesOfPictureAndWhere',
+    kinds: [{ paper: 'moments.csv', label: 'finish.csv' }],
   },
 ];
 
@@ -46,11 +47,17 @@ export function PapersPanel({ show }: { readonly show: Show }) {
       {PAPERS.map(({ title, note, kinds }) => (
         <View key={title} className="flex-row items-center gap-2">
           <View className="flex-1">
-            <Say look="label">{title}</Say>
-            <Say look="small">{note}</Say>
+            <Say look="label">{t(title)}</Say>
+            <Say look="small">{t(note)}</Say>
           </View>
           {kinds.map(({ paper, label }) => (
-            <Button key={paper} label={label} hint={`${title} as ${label}`} tight onPress={() => void savePaper(show, paper)} />
+            <Button
+              key={paper}
+              label={t(label)}
+              hint={t('finish.as', { title: t(title), label: t(label) })}
+              tight
+              onPress={() => void savePaper(show, paper)}
+            />
           ))}
         </View>
       ))}

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Download from 'lucide-react-native/icons/download';
 import { View } from 'react-native';
 import { mayPick, useExporting } from '../../session/finish/exporting';
@@ -16,7 +17,9 @@ export function SaveButtons({ label, disabled = false, onSave }: Props) {
   return (
     <View className="gap-2">
       <Button label={label} icon={Download} kind="strong" disabled={disabled || busy} onPress={() => onSave(false)} />
-      {mayPick() ? <Button label="Choose where to save it" kind="quiet" disabled={disabled || busy} onPress={() => onSave(true)} /> : null}
+      {mayPick() ? (
+        <Button label={t('finish.chooseWhereToSaveIt')} kind="quiet" disabled={disabled || busy} onPress={() => onSave(true)} />
+      ) : null}
     </View>
   );
 }

@@ -1,8 +1,9 @@
+import { grouped, sayTime, t, list, sayLane, type PlainKey } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { soundingLanes } from '../../core/mix';
 import { showSeconds, type Show } from '../../core/show';
-import { RATE, framesOf, sayTime } from '../../core/units';
+import { RATE, framesOf } from '../../core/units';
 import { BITRATES } from '../../engine/write/write.protocol';
 import { exportSound, type SoundFile, type Which } from '../../session/finish/sounds';
 import { Choice } from '../controls/Choice';
@@ -12,14 +13,20 @@ import { saySize } from '../words/files';
 import { SaveButtons } from './SaveButtons';
 
 /** Bytes a frame, or bits a second where nobody can tell beforehand. */
-const KINDS: Readonly<Record<SoundFile, { readonly label: string; readonly note: string; readonly bytes: number }>> = {
-  int16: { label: 'WAV 16-bit', note: 'for everyday use; every program reads it', bytes: 4 },
-  int24: { label: 'WAV 24-bit', note: 'for working on in another program', bytes: 6 },
-  float32: { label: 'WAV float', note: '32-bit float: nothing is ever cut off at the top', bytes: 8 },
-  flac: { label: 'FLAC', note: 'as good as 16-bit WAV, about half the size', bytes: 2.2 },
-  mp3: { label: 'MP3', note: `${BITRATES.mp3 / 1000} kbit/s: small, plays everywhere`, bytes: BITRATES.mp3 / 8 / RATE },
-  opus: { label: 'Opus', note: `${BITRATES.opus / 1000} kbit/s in Ogg: small and very good`, bytes: BITRATES.opus / 8 / RATE },
+const KINDS: Readonly<Record<SoundFile, { readonly label: PlainKey; readonly note: PlainKey; readonly bytes: number }>> = {
+  int16: { label: 'finish.wav16Bit', note: 'finish.forEverydayUseEveryProgram', bytes: 4 },
+  int24: { label: 'finish.wav24Bit', note: 'finish.forWorkingOnInAnother', bytes: 6 },
+  float32: { label: 'finish.wavFloat', note: 'finish.nothingIsCutOff', bytes: 8 },
+  flac: { label: 'finish.flac', note: 'finish.asGoodAs16Bit', bytes: 2.2 },
+  mp3: { label: 'finish.mp3', note: 'finish.smallPlaysEverywhere', bytes: BITRATES.mp3 / 8 / RATE },
+  opus: { label: 'finish.opus', note: 'finish.smallAndVeryGood', bytes: BITRATES.opus / 8 / RATE },
 };
+
+/** What a kind is good for; the compressed ones say how many kilobits a second they take. */
+const sayNote = (kind: SoundFile): string =>
+  kind === 'mp3' || kind === 'opus'
+    ? t('finish.kilobits', { rate: BITRATES[kind] / 1000, note: t(KINDS[kind].note) })
+    : t(KINDS[kind].note);
 
 const ROWS: readonly (readonly SoundFile[])[] = [
   ['int16', 'int24', 'float32'],
@@ -40,39 +47,41 @@ export function SoundPanel({ show, blocked, onDone }: { readonly show: Show; rea
         {ROWS.map((row) => (
           <Choice
             key={row[0]}
-            label="Kind of sound"
-            options={row.map((value) => ({ value, label: KINDS[value].label }))}
+            label={t('finish.kindOfSound')}
+            options={row.map((value) => ({ value, label: t(KINDS[value].label) }))}
             value={row.includes(kind) ? kind : null}
             onChange={setKind}
           />
         ))}
-        <Say look="small">
-          {KINDS[kind].note} · about {saySize(frames * KINDS[kind].bytes * files)}
-        </Say>
+        <Say look="small">{t('finish.about', { note: sayNote(kind), size: saySize(frames * KINDS[kind].bytes * files) })}</Say>
       </View>
       <View className="gap-1.5">
-        <Say look="label">What of it</Say>
+        <Say look="label">{t('finish.whatOfIt')}</Say>
         <Choice
-          label="What of it"
+          label={t('finish.whatOfIt')}
           options={[
-            { value: 'all', label: 'All' },
-            { value: 'bed', label: 'Bed' },
-            { value: 'voice', label: 'Voice' },
-            { value: 'lanes', label: 'Each lane' },
+            { value: 'all', label: t('common.all') },
+            { value: 'bed', label: t('common.bed') },
+            { value: 'voice', label: t('common.voice') },
+            { value: 'lanes', label: t('finish.eachLane') },
           ]}
           value={which}
           onChange={setWhich}
         />
         <Say look="small">
           {which === 'lanes'
-            ? `One file for each lane (${lanes.map((lane) => lane.title).join(', ') || 'none sounds'}), all equally long, in one ZIP: for finishing in another program. Together they are the whole, without held peaks.`
-            : `${sayTime(showSeconds(show), 3)} long, ${frames.toLocaleString('en')} frames at ${RATE / 1000} kHz, stereo.`}
+            ? t('finish.oneFileForEachLane', { lanes: lanes.length > 0 ? list(lanes.map(sayLane)) : t('finish.noneSounds') })
+            : t('finish.soundFacts', {
+                length: sayTime(showSeconds(show), 3),
+                frames: grouped(frames),
+                rate: RATE / 1000,
+              })}
         </Say>
       </View>
-      {silent ? <Notice text="Nothing sounds on that lane." /> : null}
-      {blocked ? <Notice grave text="Files of this show are missing: bring them in first, on the Finish face." /> : null}
+      {silent ? <Notice text={t('finish.nothingSoundsOnThatLane')} /> : null}
+      {blocked ? <Notice grave text={t('finish.filesOfThisShowAre')} /> : null}
       <SaveButtons
-        label="Save the sound"
+        label={t('finish.saveTheSound')}
         disabled={blocked || silent || frames === 0}
         onSave={(pick) => {
           void exportSound(show, kind, which, pick);

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
@@ -16,25 +17,20 @@ export function WorkPanel({ show, blocked, onDone }: { readonly show: Show; read
   return (
     <View className="gap-3">
       <Choice
-        label="What goes into the file"
+        label={t('finish.whatGoesIntoTheFile')}
         options={[
-          { value: 'whole', label: 'With its media' },
-          { value: 'slim', label: 'Slim' },
+          { value: 'whole', label: t('finish.withItsMedia') },
+          { value: 'slim', label: t('finish.slim') },
         ]}
         value={slim ? 'slim' : 'whole'}
         onChange={(value) => setSlim(value === 'slim')}
       />
       <Say look="small">
-        {slim
-          ? 'The show alone. On the other device its photos, clips and sounds are asked for, and known again by their bytes.'
-          : `The show with its ${media.length} files, ${saySize(bytes)}: opens on another device with everything in place.`}{' '}
-        It is opened from the list of shows.
+        {slim ? t('finish.theShowAlone') : t('finish.theShowWithItsFiles', { count: media.length, size: saySize(bytes) })}
       </Say>
-      {blocked && !slim ? (
-        <Notice grave text="Files of this show are missing: bring them in first, on the Finish face, or save it slim." />
-      ) : null}
+      {blocked && !slim ? <Notice grave text={t('finish.filesOfThisShowAre2')} /> : null}
       <SaveButtons
-        label="Save the work"
+        label={t('finish.saveTheWork')}
         disabled={blocked && !slim}
         onSave={(pick) => {
           void exportWork(show, slim, pick);

@@ -1,3 +1,4 @@
+import { decimal, t } from '../../words';
 import { Pressable, View } from 'react-native';
 import type { Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
@@ -50,7 +51,7 @@ export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props
           </Say>
           <Say look="label" style={{ color: tokens[answer.way === 'stop' ? 'ink-2' : TONES[answer.hiding]] }}>
             {sayHiding(answer)}
-            {answer.way === 'stop' || none ? '' : ` ${answer.quality.toFixed(2)}`}
+            {answer.way === 'stop' || none ? '' : ` ${decimal(answer.quality, 2)}`}
           </Say>
         </View>
         <Say look="small">{sayAnswer(answer)}</Say>
@@ -61,15 +62,15 @@ export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props
         </View>
         <View className="w-[92px] gap-1.5">
           <Button
-            label={playing === stitches ? 'Stop' : none ? 'Hear the end' : 'Hear stitches'}
-            hint={`${playing === stitches ? 'Stop' : none ? 'Hear the end' : 'Hear stitches'}: ${title}`}
+            label={playing === stitches ? t('common.stop') : none ? t('fit.hearTheEnd') : t('fit.hearStitches')}
+            hint={`${playing === stitches ? t('common.stop') : none ? t('fit.hearTheEnd') : t('fit.hearStitches')}: ${title}`}
             kind={picked ? 'strong' : 'soft'}
             onPress={() => toggleStitches(show, fitting, answer, stitches)}
             tight
           />
           <Button
-            label={playing === whole ? 'Stop' : 'Hear it all'}
-            hint={`${playing === whole ? 'Stop' : 'Hear it all'}: ${title}`}
+            label={playing === whole ? t('common.stop') : t('fit.hearItAll')}
+            hint={`${playing === whole ? t('common.stop') : t('fit.hearItAll')}: ${title}`}
             kind="quiet"
             onPress={() => toggleAnswer(show, fitting, answer, whole)}
             tight

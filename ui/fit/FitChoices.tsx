@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
@@ -18,8 +19,8 @@ interface Props {
 }
 
 const SELF = [
-  { value: 'no', label: 'I will say' },
-  { value: 'yes', label: 'By itself' },
+  { value: 'no', label: 'fit.iWillSay' },
+  { value: 'yes', label: 'fit.byItself' },
 ] as const;
 
 /** What else a fit is to mind, behind sensible starts. */
@@ -28,8 +29,13 @@ export function FitChoices({ show, part, fitting }: Props) {
   return (
     <View className="gap-2">
       <Meets show={show} part={part} fitting={fitting} />
-      <Say look="label">When the show’s length changes</Say>
-      <Choice label="Fit anew" options={SELF} value={self ? 'yes' : 'no'} onChange={(value) => ask({ self: value === 'yes' })} />
+      <Say look="label">{t('fit.whenTheShowsLengthChanges')}</Say>
+      <Choice
+        label={t('fit.fitAnew')}
+        options={SELF.map(({ value, label }) => ({ value, label: t(label) }))}
+        value={self ? 'yes' : 'no'}
+        onChange={(value) => ask({ self: value === 'yes' })}
+      />
     </View>
   );
 }
@@ -53,18 +59,18 @@ function Meets({ show, part, fitting }: Props) {
   };
   return (
     <View className="gap-1">
-      <Say look="label">Moments that must meet</Say>
+      <Say look="label">{t('fit.momentsThatMustMeet')}</Say>
       {wish.meets.map((meet, index) => (
         <View key={index} className="gap-1 rounded-control border border-line bg-card p-2">
           <View className="flex-row items-center">
             <Say look="small" className="flex-1">
-              Meeting {index + 1}
+              {t('fit.meeting', { number: index + 1 })}
             </Say>
-            <IconButton label={`Remove meeting ${index + 1}`} icon={Trash} onPress={() => change(index, null)} />
+            <IconButton label={t('fit.removeMeeting', { number: index + 1 })} icon={Trash} onPress={() => change(index, null)} />
           </View>
           <NumberField
             {...momentEntry}
-            label="This moment of the music"
+            label={t('fit.thisMomentOfTheMusic')}
             value={meet.source}
             least={0}
             most={show.media[part.media]!.seconds}
@@ -72,7 +78,7 @@ function Meets({ show, part, fitting }: Props) {
           />
           <NumberField
             {...momentEntry}
-            label="sounds at this one of the show"
+            label={t('fit.soundsAtThisOneOf')}
             value={meet.at + part.at}
             least={part.at}
             most={part.at + wanted}
@@ -80,7 +86,7 @@ function Meets({ show, part, fitting }: Props) {
           />
         </View>
       ))}
-      <Button label="Add a meeting" icon={Plus} disabled={wish.meets.length >= LIMITS.fit.meets} onPress={add} />
+      <Button label={t('fit.addAMeeting')} icon={Plus} disabled={wish.meets.length >= LIMITS.fit.meets} onPress={add} />
     </View>
   );
 }

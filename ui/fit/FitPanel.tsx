@@ -1,3 +1,4 @@
+import { decimal, sayTime, t, sayPhrase } from '../../words';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
@@ -5,7 +6,6 @@ import { View } from 'react-native';
 import { pieceOf, slacksFor, wantedSeconds, type Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
 import { showSeconds, type Part, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { stopHearing, useListening } from '../../session/fit/hearings';
 import { ask, closeFitting, listen, openFitting, layAnswer, useFitting, type FitState } from '../../session/fit/fitting';
 import { currentShow } from '../../session/open/store';
@@ -52,11 +52,11 @@ export function FitPanel({ show, part, onClose }: Props) {
     },
     [onClose],
   );
-  const title = `Fit “${show.media[part.media]!.title}”`;
+  const title = t('fit.fit', { title: show.media[part.media]!.title });
   if (!fitting || fitting.part !== part.id) {
     return (
       <Panel title={title} onClose={onClose}>
-        <Say look="small">A moment …</Say>
+        <Say look="small">{t('fit.aMoment')}</Say>
       </Panel>
     );
   }
@@ -85,25 +85,30 @@ export function FitPanel({ show, part, onClose }: Props) {
             />
           ))
         : null}
-      {fitting.why ? <Notice text={fitting.why} /> : null}
+      {fitting.why ? <Notice text={sayPhrase(fitting.why)} /> : null}
       {fitting.near !== null && !fitting.solving ? (
         <View className="gap-1.5">
-          <Notice text={`At this length a stitch can be noticed. At ${sayTime(fitting.near)} none is.`} />
-          <Button label={`Make it last ${sayTime(fitting.near)}`} kind="soft" onPress={() => ask({ to: fitting.near! })} tight />
+          <Notice text={t('fit.atThisLengthAStitch', { near: sayTime(fitting.near) })} />
+          <Button
+            label={t('fit.makeItLast', { near: sayTime(fitting.near) })}
+            kind="soft"
+            onPress={() => ask({ to: fitting.near! })}
+            tight
+          />
         </View>
       ) : null}
       {heard ? (
         <>
-          <Fold title="Choices" said="moments that must meet, following the show">
+          <Fold title={t('fit.choices')} said={t('fit.momentsThatMustMeetFollowing')}>
             <FitChoices show={show} part={part} fitting={fitting} />
             <PassageFields show={show} part={part} heard={heard} />
           </Fold>
-          <Fold title="What was heard" said={sayHeard(heard)}>
+          <Fold title={t('fit.whatWasHeard')} said={sayHeard(heard)}>
             <HeardFields show={show} part={part} heard={heard} />
           </Fold>
         </>
       ) : null}
-      <Fold title="Other ways" said="stop early, repeat, spread the pictures" open={stopped}>
+      <Fold title={t('fit.otherWays')} said={t('fit.stopEarlyRepeatSpreadThe')} open={stopped}>
         <OtherWays show={show} part={part} onDone={onClose} />
       </Fold>
     </Panel>
@@ -111,8 +116,8 @@ export function FitPanel({ show, part, onClose }: Props) {
 }
 
 function sayHeard({ steady, pulse, perBar, sections }: Hearing): string {
-  if (!steady || pulse.tempo === null) return 'no steady beat: spliced at quiet places';
-  return `${pulse.tempo.toFixed(0)} BPM, ${perBar} beats in a bar, ${sections.length} ${sections.length === 1 ? 'section' : 'sections'}`;
+  if (!steady || pulse.tempo === null) return t('fit.noSteadyBeatSpliced');
+  return t('fit.bpmBeatsInABar', { tempo: decimal(pulse.tempo, 0), perBar, count: sections.length });
 }
 
 /** How long it is to last. */
@@ -121,15 +126,22 @@ function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: P
   const wanted = wantedSeconds(show, part, to);
   return (
     <View className="gap-1.5">
-      <Say look="small">Make it last</Say>
+      <Say look="small">{t('fit.length')}</Say>
       <View className="flex-row flex-wrap items-baseline gap-2">
         <Say look="huge">{sayTime(wanted)}</Say>
         <Say look="strong" className="text-rain">
-          {to === 'show' ? '= the show' : `the show lasts ${sayTime(showSeconds(show))}`}
+          {to === 'show' ? t('fit.theShow') : t('fit.theShowLasts', { length: sayTime(showSeconds(show)) })}
         </Say>
       </View>
-      <View className="flex-row gap-1.5" accessibilityRole="radiogroup" accessibilityLabel="Length">
-        <Button label="Show" hint="As the show" chosen={to === 'show'} onPress={() => ask({ to: 'show' })} tight className="flex-1" />
+      <View className="flex-row gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('common.length')}>
+        <Button
+          label={t('fit.show')}
+          hint={t('fit.asTheShow')}
+          chosen={to === 'show'}
+          onPress={() => ask({ to: 'show' })}
+          tight
+          className="flex-1"
+        />
         {PRESETS.map((seconds) => (
           <Button
             key={seconds}
@@ -143,7 +155,7 @@ function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: P
       </View>
       <NumberField
         {...momentEntry}
-        label="Exact length"
+        label={t('fit.exactLength')}
         value={wanted}
         least={LEAST}
         most={MOST}
@@ -164,16 +176,16 @@ function HearingState({ fitting, part }: { readonly fitting: FitState; readonly 
     return (
       <View className="gap-2">
         {mine.failure.code === 'cancelled' ? (
-          <Say look="small">Hearing was stopped. Nothing was changed. The ways below need no listening.</Say>
+          <Say look="small">{t('fit.hearingWasStoppedNothingWas')}</Say>
         ) : (
           <Notice grave text={sentenceOf(mine.failure)} />
         )}
-        <Button label="Hear the piece" kind="strong" onPress={() => void listen()} />
+        <Button label={t('fit.hearThePiece')} kind="strong" onPress={() => void listen()} />
       </View>
     );
   }
-  if (mine) return <Progress label="Hearing beats, harmony and sections" share={mine.share} onCancel={stopHearing} />;
-  return <Say look="small">Looking for the best way through …</Say>;
+  if (mine) return <Progress label={t('fit.hearingBeatsHarmonyAndSections')} share={mine.share} onCancel={stopHearing} />;
+  return <Say look="small">{t('fit.lookingForTheBestWay')}</Say>;
 }
 
 /** What takes up what is left, and the one next step. */
@@ -202,26 +214,26 @@ function Slack({
     <>
       {ways.length > 1 ? (
         <View className="gap-1.5">
-          <Say look="small">Take up the last {off.toFixed(1)} s in</Say>
-          <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel="What takes up the rest">
+          <Say look="small">{t('fit.takeUpTheLastS', { off: decimal(off, 1) })}</Say>
+          <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('fit.whatTakesUpTheRest')}>
             {ways.map((one) => (
               <Button
                 key={one}
                 label={saySlack(one, change)}
                 kind={one === chosen ? 'moss' : 'quiet'}
                 onPress={() => ask({ slack: one })}
-                hint={`Take it up in: ${saySlack(one, change)}${one === chosen ? ', chosen' : ''}`}
+                hint={t(one === chosen ? 'fit.takeItUpInChosen' : 'fit.takeItUpIn', { way: saySlack(one, change) })}
                 tight
               />
             ))}
           </View>
           {chosen === 'speed' && Math.abs(change) > 0.06 ? (
-            <Notice text={`A change of ${(Math.abs(change) * 100).toFixed(0)} % can be heard: up to 6 % goes unnoticed.`} />
+            <Notice text={t('fit.aChangeOfCanBe', { change: decimal(Math.abs(change) * 100, 0) })} />
           ) : null}
         </View>
       ) : null}
       <Button
-        label={fitting.solving ? 'Looking for the best way through …' : `Use ${sayUse[answer.way]}`}
+        label={fitting.solving ? t('fit.lookingForTheBestWay') : sayUse(answer.way)}
         kind="strong"
         disabled={fitting.solving}
         onPress={() => onUse(answer)}
@@ -249,7 +261,7 @@ function Fold({
       <View className="flex-row items-center gap-2">
         <Button
           label={title}
-          hint={`${title}: ${shown ? 'fold away' : 'show'}`}
+          hint={`${title}: ${shown ? t('fit.foldAway') : t('fit.unfold')}`}
           icon={shown ? ChevronUp : ChevronDown}
           kind="quiet"
           onPress={() => setChosen(!shown)}

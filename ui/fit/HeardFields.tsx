@@ -1,9 +1,9 @@
+import { decimal, sayTime, t, upTo } from '../../words';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import { TextInput, View } from 'react-native';
 import { downbeatsOf, nameOf, type Hearing } from '../../core/music';
 import { LIMITS, type Grid, type Part, type Show } from '../../core/show';
 import { setGrid } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { askAnew } from '../../session/fit/fitting';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -21,7 +21,7 @@ interface Props {
 
 const BEATS = (['2', '3', '4', '5', '6', '7'] as const).map((value) => ({ value, label: value }));
 
-const saySure = (sure: number) => (sure > 0.8 ? 'sure' : sure > 0.4 ? 'fairly sure' : 'not sure');
+const saySure = (sure: number) => (sure > 0.8 ? t('fit.sure') : sure > 0.4 ? t('fit.fairlySure') : t('fit.notSure'));
 
 /** What was heard of a piece, to be put right: tempo, bars, the first downbeat, and what the sections are called. */
 export function HeardFields({ show, part, heard }: Props) {
@@ -38,57 +38,69 @@ export function HeardFields({ show, part, heard }: Props) {
   };
   const octave = (to: number | null, label: string) =>
     to !== null && to >= LIMITS.grid.slowest && to <= LIMITS.grid.fastest ? (
-      <Button label={`${label}: ${to.toFixed(0)}`} hint={`Count it ${label}`} onPress={() => say({ tempo: Number(to.toFixed(2)) })} tight />
+      <Button
+        label={`${label}: ${decimal(to, 0)}`}
+        hint={t('fit.countIt', { label })}
+        onPress={() => say({ tempo: Number(to.toFixed(2)) })}
+        tight
+      />
     ) : null;
   return (
-    <View className="gap-2" accessibilityLabel="What was heard">
+    <View className="gap-2" accessibilityLabel={t('fit.whatWasHeard')}>
       <Say look="small">
         {tempo === null
-          ? 'No steady beat was heard. If there is one, set it here.'
+          ? t('fit.noBeatHere')
           : media.grid
-            ? `The beat is as it was set: ${tempo.toFixed(1)} BPM.`
-            : `${tempo.toFixed(1)} BPM (${saySure(sure)}), ${heard.perBar} beats in a bar (${saySure(heard.barSure)}).`}
+            ? t('fit.theBeatIsAsIt', { tempo: decimal(tempo, 1) })
+            : t('fit.heardBeat', {
+                tempo: decimal(tempo, 1),
+                sure: saySure(sure),
+                perBar: heard.perBar,
+                barSure: saySure(heard.barSure),
+              })}
       </Say>
       <View className="flex-row flex-wrap gap-1.5">
-        {octave(half, 'half as fast')}
-        {octave(double, 'twice as fast')}
-        {media.grid ? <Button label="As it was heard" icon={RotateCcw} onPress={() => say(null)} tight /> : null}
+        {octave(half, t('fit.halfAsFast'))}
+        {octave(double, t('fit.twiceAsFast'))}
+        {media.grid ? <Button label={t('fit.asItWasHeard')} icon={RotateCcw} onPress={() => say(null)} tight /> : null}
       </View>
       <NumberField
-        label="Tempo of the piece"
+        label={t('fit.tempoOfThePiece')}
         value={grid.tempo}
         least={LIMITS.grid.slowest}
         most={LIMITS.grid.fastest}
         step={1}
         parse={parseSigned}
-        say={(value) => `${Number(value.toFixed(2))} BPM`}
+        say={(value) => `${upTo(value, 2)} BPM`}
         onChange={(to) => say({ tempo: to })}
       />
       <NumberField
         {...momentEntry}
-        label="A downbeat at"
+        label={t('fit.aDownbeatAt')}
         value={grid.downbeat}
         least={0}
         most={media.seconds}
         step={0.05}
         onChange={(downbeat) => say({ downbeat })}
       />
-      <Say look="label">Beats in a bar</Say>
+      <Say look="label">{t('common.beatsInABar')}</Say>
       <Choice
-        label="Bar of"
+        label={t('fit.barOf')}
         options={BEATS}
         value={String(grid.beats) as (typeof BEATS)[number]['value']}
         onChange={(beats) => say({ beats: Number(beats) })}
       />
-      <Say look="label">Sections</Say>
+      <Say look="label">{t('fit.sections')}</Say>
       {heard.sections.map((section) => (
         <SectionName key={section.from} show={show} media={media.id} from={section.from} letter={section.letter} />
       ))}
       {heard.voices.length > 0 ? (
         <Say look="small">
-          Probably sung or spoken:{' '}
-          {heard.voices.map(({ from, to, sure: how }) => `${sayTime(from)} to ${sayTime(to)} (${saySure(how)})`).join(', ')}. Stitches keep
-          out of it where they can.
+          {t('fit.probablySungOrSpokenStitches', {
+            stretches: heard.voices
+              .map(({ from, to, sure: how }) => t('fit.stretchSure', { from: sayTime(from), to: sayTime(to), sure: saySure(how) }))
+              .join(', '),
+          })}
         </Say>
       ) : null}
     </View>
@@ -121,7 +133,7 @@ function SectionName({
       </Say>
       <TextInput
         key={name}
-        accessibilityLabel={`Name of the section at ${sayTime(from, 0)}`}
+        accessibilityLabel={t('fit.nameOfTheSectionAt', { from: sayTime(from, 0) })}
         defaultValue={name}
         onBlur={(event) =>
           rename((event.nativeEvent as unknown as { text?: string }).text ?? (event.target as unknown as HTMLInputElement).value)

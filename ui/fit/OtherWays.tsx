@@ -1,9 +1,10 @@
+import { decimal, sayTime, t, type PlainKey } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { NUDGE, askedOf, layingOf, nudgeAnswer, pieceOf, wantedSeconds } from '../../core/fit';
 import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
 import { layFit, repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
-import { parseTime, sayTime } from '../../core/units';
+import { parseTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
@@ -29,20 +30,19 @@ export function OtherWays({ show, part, onDone }: Props) {
   const stop = stopEarly(show, { id: part.id, end: lengths.pictures, fade: fade.seconds });
   return (
     <View className="gap-3">
-      <Say look="small">
-        The bed ends at {sayTime(lengths.bed)}: {sayDifference(lengths).toLowerCase()}.
-      </Say>
+      <Say look="small">{t('fit.theBedEndsAt', { bed: sayTime(lengths.bed), difference: sayDifference(lengths) })}</Say>
       <Answer
-        title="Stop early"
+        title={t('fit.stopEarly')}
+        use="fit.useStopEarly"
         said={
           stop === show
             ? lengths.verdict === 'fits'
-              ? 'The bed ends with the show already.'
-              : 'The piece ends before the show does: there is nothing to stop. Repeat it instead.'
-            : `Ends with the show at ${sayTime(lengths.pictures)}, fading over its last ${fade.seconds.toFixed(1)} s. The piece’s own ending is not heard.`
+              ? t('fit.theBedEndsWithThe')
+              : t('fit.thePieceEndsBeforeThe')
+            : t('fit.endsWithTheShowAt', { pictures: sayTime(lengths.pictures), seconds: decimal(fade.seconds, 1) })
         }
         answer={stop}
-        name="end: stop early"
+        name="end-stop"
         disabled={stop === show}
         onUse={() => {
           useOpenShow.getState().edit(stopEarly, { id: part.id, end: lengths.pictures, fade: fade.seconds });
@@ -61,13 +61,13 @@ export function OtherWays({ show, part, onDone }: Props) {
 function useFade() {
   const [seconds, setSeconds] = useState<number>(LIMITS.fade.stop);
   const field = {
-    label: 'Fade out over',
+    label: t('fit.fadeOutOver'),
     value: seconds,
     least: LIMITS.fade.stopLeast,
     most: LIMITS.fade.stopMost,
     step: 0.5,
     parse: parseTime,
-    say: (value: number) => `${value.toFixed(1)} s`,
+    say: (value: number) => `${decimal(value, 1)} s`,
     onChange: setSeconds,
   };
   return { seconds, field };
@@ -95,19 +95,21 @@ function RepeatAnswer({
   const over = partEnd(repeated) - end;
   const said = none
     ? partEnd(part) < end
-      ? 'The passage is too short to be repeated so often. Make it longer first.'
-      : 'One pass is already as long as the show: there is nothing to repeat.'
-    : `${passes} passes, ${stitchesOf(answer).length === 1 ? 'one seam' : `${passes - 1} seams`}; ${
-        ending === 'stop'
-          ? `the last stops with the show and fades over ${fade.seconds.toFixed(1)} s.`
-          : `the last is kept whole and ends ${over < 0.05 ? 'with the show' : `${over.toFixed(1)} s after the show`}.`
-      }`;
+      ? t('fit.thePassageIsTooShort')
+      : t('fit.onePassIsAlreadyAs')
+    : t(ending === 'stop' ? 'fit.passesStop' : over < 0.05 ? 'fit.passesWhole' : 'fit.passesOver', {
+        passes,
+        seams: t('fit.seams', { count: stitchesOf(answer).length }),
+        seconds: decimal(fade.seconds, 1),
+        over: decimal(over, 1),
+      });
   return (
     <Answer
-      title="Repeat"
+      title={t('fit.repeat')}
+      use="fit.useRepeat"
       said={said}
       answer={answer}
-      name="end: repeat"
+      name="end-repeat"
       disabled={none}
       seams={none ? [] : stitchesOf(answer).map(({ at }) => at)}
       onUse={() => {
@@ -116,17 +118,29 @@ function RepeatAnswer({
       }}
     >
       <View className="flex-row gap-2">
-        <Button label="Last pass stops" kind="quiet" chosen={ending === 'stop'} onPress={() => setEnding('stop')} className="flex-1" />
-        <Button label="Last pass whole" kind="quiet" chosen={ending === 'whole'} onPress={() => setEnding('whole')} className="flex-1" />
+        <Button
+          label={t('fit.lastPassStops')}
+          kind="quiet"
+          chosen={ending === 'stop'}
+          onPress={() => setEnding('stop')}
+          className="flex-1"
+        />
+        <Button
+          label={t('fit.lastPassWhole')}
+          kind="quiet"
+          chosen={ending === 'whole'}
+          onPress={() => setEnding('whole')}
+          className="flex-1"
+        />
       </View>
       <NumberField
-        label="Crossfade at a seam"
+        label={t('fit.crossfadeAtASeam')}
         value={join}
         least={0.005}
         most={Math.min(LIMITS.join.most, partSeconds(part) / 2)}
         step={0.01}
         parse={parseTime}
-        say={(value) => `${value.toFixed(3)} s`}
+        say={(value) => `${decimal(value, 3)} s`}
         onChange={setJoin}
       />
       {ending === 'stop' ? <NumberField {...fade.field} /> : null}
@@ -141,17 +155,14 @@ function NudgeAnswer({ show, part, onDone }: Props) {
   const nudge = nudgeAnswer({ piece: pieceOf(show, part) }, wanted, NUDGE.most);
   const details = nudge && layingOf(show, part, nudge, asked, 0);
   const share = nudge ? Math.abs(1 / nudge.stretch - 1) : 0;
-  const warning = share > NUDGE.unnoticed ? ' That much can be heard: up to 6 % goes unnoticed.' : '';
+  const warning = share > NUDGE.unnoticed ? t('fit.thatMuchCanBeHeard') : '';
   return (
     <Answer
-      title="Nudge the speed"
-      said={
-        nudge
-          ? `${sayAnswer(nudge)}.${warning}`
-          : 'The lengths are too far apart, or the same: a nudge of up to 20 % does not make them agree.'
-      }
+      title={t('fit.nudgeTheSpeed')}
+      use="fit.useNudge"
+      said={nudge ? `${sayAnswer(nudge)}. ${warning}`.trim() : t('fit.theLengthsAreTooFar')}
       answer={details ? layFit(show, details) : show}
-      name="end: nudge"
+      name="end-nudge"
       disabled={!details}
       onUse={() => {
         if (details) useOpenShow.getState().edit(layFit, details);
@@ -170,15 +181,16 @@ function SpreadAnswer({ show, end, onDone }: { readonly show: Show; readonly end
   const same = answer === show;
   const said = same
     ? compareLengths(show).verdict === 'fits'
-      ? 'The pictures last as long as the bed already.'
-      : 'The pictures cannot take this length: clips keep theirs.'
-    : `The music stays whole. The pictures get new times in proportion, and the show lasts ${sayTime(end)}.`;
+      ? t('fit.thePicturesLastAsLong')
+      : t('fit.thePicturesCannotTakeThis')
+    : t('fit.theMusicStaysWholeThe', { end: sayTime(end) });
   return (
     <Answer
-      title="Spread the pictures"
+      title={t('common.spreadThePictures')}
+      use="fit.useSpread"
       said={said}
       answer={answer}
-      name="end: spread"
+      name="end-spread"
       disabled={same}
       onUse={() => {
         useOpenShow.getState().edit(spreadPictures, details);
@@ -193,6 +205,8 @@ function SpreadAnswer({ show, end, onDone }: { readonly show: Show; readonly end
 interface AnswerProps {
   readonly title: string;
   readonly said: string;
+  /** What the button that lays it says. */
+  readonly use: PlainKey;
   /** The show as this answer would make it. */
   readonly answer: Show;
   readonly name: string;
@@ -202,7 +216,7 @@ interface AnswerProps {
   readonly children: React.ReactNode;
 }
 
-function Answer({ title, said, answer, name, disabled, seams = [], onUse, children }: AnswerProps) {
+function Answer({ title, said, use, answer, name, disabled, seams = [], onUse, children }: AnswerProps) {
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
   const { pictures } = compareLengths(answer);
   return (
@@ -213,14 +227,14 @@ function Answer({ title, said, answer, name, disabled, seams = [], onUse, childr
         <>
           {children}
           <View className="flex-row flex-wrap gap-2">
-            <Button label={`Use ${title.toLowerCase()}`} kind="strong" onPress={onUse} className="grow" />
+            <Button label={t(use)} kind="strong" onPress={onUse} className="grow" />
             <Button
-              label={playing === name ? 'Stop' : 'Hear the end'}
+              label={playing === name ? t('common.stop') : t('fit.hearTheEnd')}
               onPress={() => toggleStretch(name, answer, pictures - BEFORE_END, pictures)}
             />
             {seams.length > 0 ? (
               <Button
-                label={playing === 'first seam' ? 'Stop' : 'Hear the seam'}
+                label={playing === 'first seam' ? t('common.stop') : t('fit.hearTheSeam')}
                 onPress={() => toggleStretch('first seam', answer, seams[0]! - 2, seams[0]! + 2)}
               />
             ) : null}

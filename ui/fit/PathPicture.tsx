@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useCallback } from 'react';
 import type { Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
@@ -82,6 +83,6 @@ export function PathPicture({ answer, heard, piece }: Props) {
 
 /** The picture in words. */
 function sayPath({ splices }: Answer): string {
-  if (splices.length === 0) return 'The piece as it is, from its beginning';
-  return `From the piece’s beginning to its end over ${splices.length} ${splices.length === 1 ? 'stitch' : 'stitches'}`;
+  if (splices.length === 0) return t('fit.thePieceAsItIs');
+  return t('fit.fromThePiecesBeginningTo', { count: splices.length });
 }

@@ -1,7 +1,7 @@
+import { sayTime, t } from '../../words';
 import { View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
 import { refitDue, setRefit } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { refit } from '../../session/fit/fitting';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -15,14 +15,17 @@ export function RefitNotice({ show }: { readonly show: Show }) {
   return (
     <View accessibilityRole="alert" className="flex-row flex-wrap items-center gap-2 border-t border-line bg-ochre-soft px-4 py-1.5">
       <Say look="small" className="min-w-[150px] flex-1 text-ink">
-        “{show.media[part.media]!.title}” was fitted to {sayTime(part.at + part.fit!.made)}; the show now lasts {sayTime(showSeconds(show))}
-        .
+        {t('fit.wasFittedToTheShow', {
+          title: show.media[part.media]!.title,
+          at: sayTime(part.at + part.fit!.made),
+          length: sayTime(showSeconds(show)),
+        })}
       </Say>
       <View className="flex-row gap-1.5">
-        <Button label="Fit anew" kind="strong" onPress={() => void refit(part.id)} tight />
+        <Button label={t('fit.fitAnew')} kind="strong" onPress={() => void refit(part.id)} tight />
         <Button
-          label="By itself"
-          hint="Fit it anew by itself from now on"
+          label={t('fit.byItself')}
+          hint={t('fit.fitItAnewByItself')}
           onPress={() => useOpenShow.getState().edit(setRefit, { id: part.id, self: true })}
           tight
         />

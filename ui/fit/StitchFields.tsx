@@ -1,8 +1,8 @@
+import { sayTime, t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { joinsOf, LIMITS, type Part, type Show } from '../../core/show';
 import { setJoin } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { moveStitch, removeStitch } from '../../session/fit/stitches';
 import { useOpenShow } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
@@ -23,7 +23,7 @@ export function StitchFields({ show, part }: { readonly show: Show; readonly par
     setBusy(true);
     void work.finally(() => setBusy(false));
   };
-  if (joins.length === 0) return <Say look="small">This fit has no stitches.</Say>;
+  if (joins.length === 0) return <Say look="small">{t('fit.thisFitHasNoStitches')}</Say>;
   return (
     <View className="gap-2">
       {joins.map((join, index) => {
@@ -31,39 +31,42 @@ export function StitchFields({ show, part }: { readonly show: Show; readonly par
         const span = part.spans[join.index!]!;
         return (
           <View key={index} className="gap-1 border-b border-line pb-2">
-            <Say look="label">
-              Stitch {index + 1} at {sayTime(join.at)}
-            </Say>
+            <Say look="label">{t('fit.stitchAt', { number: index + 1, at: sayTime(join.at) })}</Say>
             <View className="flex-row flex-wrap gap-1.5">
               <Button
-                label={playing === name ? 'Stop' : 'Hear'}
-                hint={`Hear stitch ${index + 1} again`}
+                label={playing === name ? t('common.stop') : t('fit.hear')}
+                hint={t('fit.hearStitchAgain', { number: index + 1 })}
                 onPress={() => toggleStretch(name, show, join.at - AROUND, join.at + AROUND)}
                 tight
               />
               {part.fit?.way === 'weave' ? (
                 <>
                   <Button
-                    label="Next best"
-                    hint={`Move stitch ${index + 1} to its next-best place`}
+                    label={t('fit.nextBest')}
+                    hint={t('fit.moveStitchToItsNext', { number: index + 1 })}
                     disabled={busy}
                     onPress={() => run(moveStitch(part.id, index))}
                     tight
                   />
                   <Button
-                    label="Take away"
-                    hint={`Take stitch ${index + 1} away`}
+                    label={t('fit.takeAway')}
+                    hint={t('fit.takeStitchAway', { number: index + 1 })}
                     disabled={busy}
                     onPress={() => run(removeStitch(part.id, index))}
                     tight
                   />
                 </>
               ) : null}
-              <Button label="Line up" hint={`Line up stitch ${index + 1}`} onPress={() => openPanel({ name: 'join', join })} tight />
+              <Button
+                label={t('fit.lineUp')}
+                hint={t('fit.lineUpStitch', { number: index + 1 })}
+                onPress={() => openPanel({ name: 'join', join })}
+                tight
+              />
             </View>
             <NumberField
               {...spanEntry}
-              label={`Crossfade of stitch ${index + 1}`}
+              label={t('fit.crossfadeOfStitch', { number: index + 1 })}
               value={span.join}
               least={LIMITS.join.least}
               most={2}

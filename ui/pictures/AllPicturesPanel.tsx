@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, showSeconds, type FrameShape, type Show } from '../../core/show';
 import { ownStartForAll, setBlack, setDissolve, setFraming, setHold, setOwnStart, setShape } from '../../core/show/edits';
@@ -8,7 +9,7 @@ import { DecibelField } from '../controls/DecibelField';
 import { spanEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { FRAMINGS } from './LookFields';
+import { sayFramings } from './LookFields';
 
 const SHAPES: readonly { readonly value: FrameShape; readonly label: string }[] = [
   { value: '16:9', label: '16:9' },
@@ -24,49 +25,49 @@ export function AllPicturesPanel({ show }: { readonly show: Show }) {
   const framings = new Set(show.pictures.flatMap((one) => (one.kind === 'card' ? [] : [one.framing])));
   return (
     <View className="gap-3">
-      <Section title="Shape of the frame">
-        <Choice label="Shape" options={SHAPES} value={show.shape} onChange={(shape) => edit(setShape, { shape })} />
+      <Section title={t('pictures.shapeOfTheFrame')}>
+        <Choice label={t('pictures.shape')} options={SHAPES} value={show.shape} onChange={(shape) => edit(setShape, { shape })} />
       </Section>
-      <Section title="At the show’s ends">
+      <Section title={t('pictures.atTheShowsEnds')}>
         <NumberField
           {...spanEntry}
-          label="Up from black"
+          label={t('pictures.upFromBlack')}
           value={show.black.up}
           most={LIMITS.black.most}
           onChange={(seconds) => edit(setBlack, { end: 'up', seconds })}
         />
         <NumberField
           {...spanEntry}
-          label="Down to black"
+          label={t('pictures.downToBlack')}
           value={show.black.out}
           most={LIMITS.black.most}
           onChange={(seconds) => edit(setBlack, { end: 'out', seconds })}
-          {...(show.black.up + show.black.out > showSeconds(show) ? { note: 'The two meet: the show is shorter than both.' } : {})}
+          {...(show.black.up + show.black.out > showSeconds(show) ? { note: t('pictures.theTwoMeetTheShow') } : {})}
         />
       </Section>
       {show.pictures.length > 0 ? (
-        <Section title="All pictures">
+        <Section title={t('common.allPictures')}>
           <NumberField
             {...spanEntry}
-            label="Time of every photo"
+            label={t('pictures.timeOfEveryPhoto')}
             least={LIMITS.hold.least}
             value={photos[0]?.hold ?? LIMITS.hold.start}
             most={LIMITS.hold.most}
             disabled={photos.length === 0}
             onChange={(seconds) => edit(setHold, { ids: 'all', seconds })}
-            {...(photos.some((one) => one.hold !== photos[0]!.hold) ? { note: 'They differ now.' } : {})}
+            {...(photos.some((one) => one.hold !== photos[0]!.hold) ? { note: t('pictures.theyDifferNow') } : {})}
           />
           <NumberField
             {...spanEntry}
-            label="Every dissolve"
+            label={t('pictures.everyDissolve')}
             value={show.pictures[0]!.dissolve}
             most={LIMITS.hold.most}
             onChange={(seconds) => edit(setDissolve, { ids: 'all', seconds })}
-            {...(show.pictures.some((one) => one.dissolve !== show.pictures[0]!.dissolve) ? { note: 'They differ now.' } : {})}
+            {...(show.pictures.some((one) => one.dissolve !== show.pictures[0]!.dissolve) ? { note: t('pictures.theyDifferNow') } : {})}
           />
           <Choice
-            label="All in the frame"
-            options={FRAMINGS}
+            label={t('pictures.allInTheFrame')}
+            options={sayFramings()}
             value={framings.size === 1 ? [...framings][0]! : null}
             onChange={(framing) => edit(setFraming, { ids: 'all', framing })}
           />
@@ -83,23 +84,23 @@ function ClipsSection({ show }: { readonly show: Show }) {
   const { gain, fadeUp, fadeOut } = show.ownStart;
   const clips = show.pictures.some((one) => one.kind === 'clip');
   return (
-    <Section title="Clips’ sound starts with">
-      <DecibelField label="Level of clips" value={gain} onChange={(level) => edit(setOwnStart, { gain: level })} />
+    <Section title={t('pictures.clipsSoundStartsWith')}>
+      <DecibelField label={t('pictures.levelOfClips')} value={gain} onChange={(level) => edit(setOwnStart, { gain: level })} />
       <NumberField
         {...spanEntry}
-        label="Fade up of clips"
+        label={t('pictures.fadeUpOfClips')}
         value={fadeUp.seconds}
         most={30}
         onChange={(seconds) => edit(setOwnStart, { fadeUp: { ...fadeUp, seconds } })}
       />
       <NumberField
         {...spanEntry}
-        label="Fade out of clips"
+        label={t('pictures.fadeOutOfClips')}
         value={fadeOut.seconds}
         most={30}
         onChange={(seconds) => edit(setOwnStart, { fadeOut: { ...fadeOut, seconds } })}
       />
-      {clips ? <Button label="Give this to all clips" onPress={() => edit(ownStartForAll, {})} /> : null}
+      {clips ? <Button label={t('pictures.giveThisToAllClips')} onPress={() => edit(ownStartForAll, {})} /> : null}
     </Section>
   );
 }

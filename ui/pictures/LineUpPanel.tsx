@@ -1,10 +1,10 @@
+import { sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Check from 'lucide-react-native/icons/check';
 import Mic from 'lucide-react-native/icons/mic';
 import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
 import { placePictures, type Clip, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { useLibrary } from '../../session/library';
 import { acceptLiningUp, lineUp, lineUpFile, linedUp, shiftLiningUp, useLiningUp, type LiningUp } from '../../session/pictures/liningUp';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
@@ -25,7 +25,7 @@ export function LineUpPanel({ show, id, onDone }: { readonly show: Show; readonl
   const { lining } = useLiningUp();
   const { taking, refused } = useLibrary();
   const clip = show.pictures.find((one) => one.id === id);
-  if (clip?.kind !== 'clip') return <Say>This clip is no longer in the show.</Say>;
+  if (clip?.kind !== 'clip') return <Say>{t('pictures.thisClipIsNoLonger')}</Say>;
   const title = show.media[clip.media]!.title;
   switch (lining.status) {
     case 'off':
@@ -39,9 +39,9 @@ export function LineUpPanel({ show, id, onDone }: { readonly show: Show; readonl
         </View>
       );
     case 'taking':
-      return <Progress label={`Taking in ${taking?.name ?? 'the recording'}`} share={taking?.share ?? 0} />;
+      return <Progress label={t('common.takingIn', { name: taking?.name ?? t('pictures.theRecording') })} share={taking?.share ?? 0} />;
     case 'comparing':
-      return <Progress label="Comparing the two sounds" share={lining.share} />;
+      return <Progress label={t('pictures.comparingTheTwoSounds')} share={lining.share} />;
     case 'failed':
       return <Notice grave text={sentenceOf(lining.failure)} />;
     case 'found':
@@ -53,17 +53,14 @@ function Choose({ show, clip, title }: { readonly show: Show; readonly clip: Cli
   const sounds = Object.values(show.media).filter((one) => one.kind === 'sound');
   return (
     <>
-      <Say look="small">
-        Somebody recorded “{title}” with another device, too? Rain Bed compares that recording with the clip’s own sound, finds where it
-        belongs, and lays it in step.
-      </Say>
+      <Say look="small">{t('pictures.somebodyRecordedWithAnotherDevice', { title })}</Say>
       <FileButton
-        label="Choose the recording"
+        label={t('pictures.chooseTheRecording')}
         icon={Mic}
         accept={MUSIC}
         onFiles={([file]) => (file ? void lineUpFile(clip.id, file) : undefined)}
       />
-      {sounds.length > 0 ? <Say look="label">Or one that is in the show</Say> : null}
+      {sounds.length > 0 ? <Say look="label">{t('pictures.orOneThatIsIn')}</Say> : null}
       {sounds.map((one) => (
         <Button key={one.id} label={`${one.title} · ${sayTime(one.seconds)}`} kind="quiet" onPress={() => void lineUp(clip.id, one)} />
       ))}
@@ -95,36 +92,36 @@ function Found({
       <Notice text={words} grave={verdict === 'unsure'} />
       <SideBySide clip={clip} clipMedia={show.media[clip.media]!} recording={media} offset={offset} onShift={shiftLiningUp} />
       <NumberField
-        label="Recording begins"
+        label={t('pictures.recordingBegins')}
         value={offset}
         least={-media.seconds}
         most={show.media[clip.media]!.seconds}
         {...shiftEntry}
         step={0.01}
         onChange={shiftLiningUp}
-        note="seconds after the clip’s film begins"
+        note={t('pictures.secondsAfterTheClipsFilm')}
       />
       {reaches ? null : (
         <Say look="small" className="text-red" accessibilityRole="alert">
-          There the recording does not reach what is shown of the clip.
+          {t('pictures.thereTheRecordingDoesNot')}
         </Say>
       )}
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label={playing === 'both' ? 'Stop' : 'Hear both'}
+          label={playing === 'both' ? t('common.stop') : t('pictures.hearBoth')}
           icon={playing === 'both' ? Square : AudioLines}
           disabled={!reaches}
           onPress={() => hear('both', true)}
         />
         <Button
-          label={playing === 'recording' ? 'Stop' : 'Hear the recording'}
+          label={playing === 'recording' ? t('common.stop') : t('pictures.hearTheRecording')}
           icon={playing === 'recording' ? Square : AudioLines}
           disabled={!reaches}
           onPress={() => hear('recording', false)}
         />
       </View>
       <Button
-        label={verdict === 'unsure' ? 'Lay it here all the same' : 'Lay it in step'}
+        label={verdict === 'unsure' ? t('pictures.layItHereAllThe') : t('pictures.layItInStep')}
         icon={Check}
         kind="strong"
         disabled={!reaches}
@@ -133,7 +130,7 @@ function Found({
           onDone();
         }}
       />
-      <Say look="small">The clip’s own sound is turned down to nothing; it can be put back at any time.</Say>
+      <Say look="small">{t('pictures.theClipsOwnSoundIs')}</Say>
     </View>
   );
 }

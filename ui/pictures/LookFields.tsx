@@ -1,3 +1,4 @@
+import { t, type PlainKey } from '../../words';
 import { TextInput, View } from 'react-native';
 import { useState } from 'react';
 import { LIMITS, type Card, type Framing, type Picture, type Show } from '../../core/show';
@@ -8,18 +9,21 @@ import { Choice } from '../controls/Choice';
 import { Say } from '../controls/Say';
 import { CARD_COLOURS } from './cardColours';
 
-export const FRAMINGS: readonly { readonly value: Framing; readonly label: string }[] = [
-  { value: 'fit', label: 'Whole' },
-  { value: 'fill', label: 'Fill' },
-  { value: 'across', label: 'Across' },
-  { value: 'back', label: 'Back' },
+const FRAMINGS: readonly { readonly value: Framing; readonly label: PlainKey }[] = [
+  { value: 'fit', label: 'common.whole' },
+  { value: 'fill', label: 'pictures.fill' },
+  { value: 'across', label: 'pictures.across' },
+  { value: 'back', label: 'pictures.back' },
 ];
 
-const NOTES: Readonly<Record<Framing, string>> = {
-  fit: 'All of it is seen, with black beside it where the shapes differ.',
-  fill: 'It fills the frame; its edges are cut.',
-  across: 'It fills the frame and moves slowly across, from its top or left.',
-  back: 'It fills the frame and moves slowly the other way.',
+/** The framings, named. */
+export const sayFramings = () => FRAMINGS.map(({ value, label }) => ({ value, label: t(label) }));
+
+const NOTES: Readonly<Record<Framing, PlainKey>> = {
+  fit: 'pictures.allOfItIsSeen',
+  fill: 'pictures.itFillsTheFrameIts',
+  across: 'pictures.itFillsTheFrameAnd',
+  back: 'pictures.itFillsTheFrameAnd2',
 };
 
 /** How photos and clips stand in the frame. */
@@ -31,15 +35,15 @@ export function FrameFields({ show, pictures }: { readonly show: Show; readonly 
   return (
     <View className="gap-1.5">
       <Choice
-        label="In the frame"
-        options={FRAMINGS}
+        label={t('pictures.inTheFrame')}
+        options={sayFramings()}
         value={value}
         onChange={(framing) => edit(setFraming, { ids: pictures.map((one) => one.id), framing })}
       />
-      {value ? <Say look="small">{NOTES[value]}</Say> : <Say look="small">They differ.</Say>}
+      {value ? <Say look="small">{t(NOTES[value])}</Say> : <Say look="small">{t('pictures.theyDiffer')}</Say>}
       <View className="flex-row">
         <Button
-          label="The same for all"
+          label={t('pictures.theSameForAll')}
           kind="moss"
           disabled={value === null || all}
           onPress={() => (value ? edit(setFraming, { ids: 'all', framing: value }) : undefined)}
@@ -60,11 +64,11 @@ export function CardFields({ card }: { readonly card: Card }) {
   return (
     <View className="gap-2">
       {card.credits ? (
-        <Say look="small">It shows the title, who made the show, and the credits as they are when it is seen.</Say>
+        <Say look="small">{t('pictures.itShowsTheTitleWho')}</Say>
       ) : (
         <TextInput
-          accessibilityLabel="Words on the card"
-          placeholder="A few words"
+          accessibilityLabel={t('pictures.wordsOnTheCard')}
+          placeholder={t('pictures.aFewWords')}
           multiline
           maxLength={LIMITS.card.words}
           value={typed ?? card.words}
@@ -73,7 +77,7 @@ export function CardFields({ card }: { readonly card: Card }) {
           className="min-h-[64px] rounded-control border border-line bg-card p-2 font-text text-body text-ink"
         />
       )}
-      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel="Colour of the card">
+      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('pictures.colourOfTheCard')}>
         {CARD_COLOURS.map(({ name, colour }) => {
           const here = colour === card.colour;
           return (
@@ -82,8 +86,8 @@ export function CardFields({ card }: { readonly card: Card }) {
               type="button"
               role="radio"
               aria-checked={here}
-              aria-label={name}
-              title={name}
+              aria-label={t(name)}
+              title={t(name)}
               onClick={() => edit(setCard, { id: card.id, colour })}
               style={{ width: 44, height: 44, padding: 0, borderRadius: 12, background: colour }}
               className={here ? 'border-4 border-rain' : 'border border-line'}

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Link from 'lucide-react-native/icons/link-2';
 import Split from 'lucide-react-native/icons/split';
@@ -47,9 +48,9 @@ function OwnSwitch({ clip, apart }: { readonly clip: Clip; readonly apart: boole
   if (apart && !on) {
     return (
       <View className="gap-1.5">
-        <Say look="small">Its sound lies beside it as a part of its own, or another recording took its place.</Say>
+        <Say look="small">{t('pictures.itsSoundLiesBesideIt')}</Say>
         <View className="flex-row">
-          <Button label="Put its sound back" icon={Undo} onPress={() => edit(putBackOwn, { id: clip.id })} />
+          <Button label={t('pictures.putItsSoundBack')} icon={Undo} onPress={() => edit(putBackOwn, { id: clip.id })} />
         </View>
       </View>
     );
@@ -57,7 +58,7 @@ function OwnSwitch({ clip, apart }: { readonly clip: Clip; readonly apart: boole
   return (
     <View className="flex-row">
       <Button
-        label={on ? 'Its sound is on' : 'Its sound is off'}
+        label={on ? t('pictures.itsSoundIsOn') : t('pictures.itsSoundIsOff')}
         icon={on ? Volume : VolumeOff}
         chosen={on}
         onPress={() => edit(setOwn, { id: clip.id, change: { on: !on } })}
@@ -72,7 +73,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
   return (
     <View className="gap-1">
       <LevelField
-        label="Own sound"
+        label={t('pictures.ownSound')}
         gain={own.gain}
         onTry={(gain) => tryOut(setOwn, { id, change: { gain } })}
         onSet={(gain) => edit(setOwn, { id, change: { gain } })}
@@ -80,15 +81,15 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
       />
       <NumberField
         {...spanEntry}
-        label="Starts earlier by"
+        label={t('pictures.startsEarlierBy')}
         value={own.lead}
         most={LIMITS.own.runOver}
         onChange={(lead) => edit(setOwn, { id, change: { lead } })}
-        {...(own.lead > clip.from ? { note: `there are ${saySeconds(clip.from)} before it in the film` } : {})}
+        {...(own.lead > clip.from ? { note: t('pictures.thereAreBeforeItIn', { from: saySeconds(clip.from) }) } : {})}
       />
       <NumberField
         {...spanEntry}
-        label="Runs on by"
+        label={t('pictures.runsOnBy')}
         value={own.tail}
         most={LIMITS.own.runOver}
         onChange={(tail) => edit(setOwn, { id, change: { tail } })}
@@ -97,7 +98,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
         <NumberField
           key={side}
           {...spanEntry}
-          label={side === 'fadeUp' ? 'Own fade up' : 'Own fade out'}
+          label={side === 'fadeUp' ? t('pictures.ownFadeUp') : t('pictures.ownFadeOut')}
           value={own[side].seconds}
           most={clip.hold + own.lead + own.tail}
           onChange={(seconds) => edit(setOwn, { id, change: { [side]: { ...own[side], seconds } } })}
@@ -114,7 +115,7 @@ function OwnActions({ show, clip, apart }: Props & { readonly apart: boolean }) 
   return (
     <View className="flex-row flex-wrap gap-2">
       <Button
-        label="Line up a recording"
+        label={t('common.lineUpARecording')}
         icon={Link}
         onPress={() => {
           startLiningUp(clip.id);
@@ -122,7 +123,7 @@ function OwnActions({ show, clip, apart }: Props & { readonly apart: boolean }) 
         }}
       />
       <Button
-        label="Set it apart"
+        label={t('pictures.setItApart')}
         icon={Split}
         disabled={!on || apart}
         onPress={() => {
@@ -133,7 +134,7 @@ function OwnActions({ show, clip, apart }: Props & { readonly apart: boolean }) 
       />
       {clips > 1 ? (
         <Button
-          label="Level and fades for all clips"
+          label={t('pictures.levelAndFadesForAll')}
           icon={AudioLines}
           onPress={() => edit(ownStartForAll, { start: { gain, fadeUp, fadeOut } })}
         />

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Camera from 'lucide-react-native/icons/camera';
@@ -31,35 +32,40 @@ export function PictureActions({ show, pictures }: { readonly show: Show; readon
     <View className="flex-row flex-wrap gap-2">
       {lone?.kind === 'clip' ? (
         <>
-          <Button label="Trim on the film" icon={Film} onPress={() => openPanel({ name: 'trim', clip: lone.id })} />
-          <Button label="Still from here" icon={Camera} onPress={() => void stillFrom(lone.id)} />
+          <Button label={t('common.trimOnTheFilm')} icon={Film} onPress={() => openPanel({ name: 'trim', clip: lone.id })} />
+          <Button label={t('pictures.stillFromHere')} icon={Camera} onPress={() => void stillFrom(lone.id)} />
         </>
       ) : null}
       <Button
-        label="Earlier"
+        label={t('common.earlier')}
         icon={ArrowUp}
         kind="moss"
         disabled={first === 0}
         onPress={() => edit(movePictures, { ids, index: first - 1 })}
       />
       <Button
-        label="Later"
+        label={t('common.later')}
         icon={ArrowDown}
         kind="moss"
         disabled={last === show.pictures.length - 1}
         onPress={() => edit(movePictures, { ids, index: last + 2 - ids.length })}
       />
-      <Button label="Duplicate" icon={Copy} kind="moss" onPress={() => edit(duplicatePictures, { ids, copies: ids.map(() => newId()) })} />
+      <Button
+        label={t('pictures.duplicate')}
+        icon={Copy}
+        kind="moss"
+        onPress={() => edit(duplicatePictures, { ids, copies: ids.map(() => newId()) })}
+      />
       {lone && lone.kind !== 'card' ? (
         <FileButton
-          label="Replace the file"
+          label={t('pictures.replaceTheFile')}
           icon={Replace}
           accept={PICTURES}
           kind="moss"
           onFiles={([file]) => (file ? void replaceFile(lone.id, file) : undefined)}
         />
       ) : null}
-      {wide ? <Button label="Remove" icon={Trash} kind="danger" onPress={() => edit(removePictures, { ids })} /> : null}
+      {wide ? <Button label={t('common.remove')} icon={Trash} kind="danger" onPress={() => edit(removePictures, { ids })} /> : null}
     </View>
   );
 }

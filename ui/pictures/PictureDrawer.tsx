@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { hasOwnSound, type Clip, type Picture, type Show } from '../../core/show';
@@ -16,43 +17,50 @@ interface Props {
   readonly pictures: readonly Picture[];
 }
 
-const TOOLS = ['Time', 'Words', 'Frame', 'Sound', 'More'] as const;
+const TOOLS = ['time', 'words', 'frame', 'sound', 'more'] as const;
 type Tool = (typeof TOOLS)[number];
 
 /** Which tools there are for what is chosen. */
 export function toolsFor(show: Show, pictures: readonly Picture[]): Tool[] {
   const lone = pictures.length === 1 ? pictures[0]! : null;
   return TOOLS.filter((tool) => {
-    if (tool === 'Words') return lone?.kind === 'card';
-    if (tool === 'Frame') return pictures.some((one) => one.kind !== 'card');
-    if (tool === 'Sound') return lone !== null && hasOwnSound(show, lone);
+    if (tool === 'words') return lone?.kind === 'card';
+    if (tool === 'frame') return pictures.some((one) => one.kind !== 'card');
+    if (tool === 'sound') return lone !== null && hasOwnSound(show, lone);
     return true;
   });
 }
 
 export function titleOf(show: Show, pictures: readonly Picture[]): { title: string; said: string } {
-  const [first] = pictures;
-  if (pictures.length > 1) return { title: `${pictures.length} pictures`, said: 'chosen' };
-  const title = first!.kind === 'card' ? (first!.credits ? 'Credits' : first!.words) || 'A plain card' : show.media[first!.media]!.title;
-  return {
-    title,
-    said: `${first!.kind === 'photo' ? 'picture' : first!.kind} ${show.pictures.indexOf(first!) + 1} of ${show.pictures.length}`,
-  };
+  const first = pictures[0]!;
+  if (pictures.length > 1) return { title: t('pictures.pictures', { count: pictures.length }), said: t('pictures.areChosen') };
+  const place = { number: show.pictures.indexOf(first) + 1, all: show.pictures.length };
+  switch (first.kind) {
+    case 'card':
+      return {
+        title: (first.credits ? t('common.credits') : first.words) || t('pictures.aPlainCard'),
+        said: t('pictures.cardOf', place),
+      };
+    case 'clip':
+      return { title: show.media[first.media]!.title, said: t('pictures.clipOf', place) };
+    case 'photo':
+      return { title: show.media[first.media]!.title, said: t('pictures.photoOf', place) };
+  }
 }
 
 /** The fields of one tool. */
 export function ToolFields({ show, pictures, tool }: Props & { readonly tool: Tool }) {
   const first = pictures[0]!;
   switch (tool) {
-    case 'Time':
+    case 'time':
       return <TimeFields show={show} pictures={pictures} />;
-    case 'Words':
+    case 'words':
       return first.kind === 'card' ? <CardFields key={first.id} card={first} /> : null;
-    case 'Frame':
+    case 'frame':
       return <FrameFields show={show} pictures={pictures} />;
-    case 'Sound':
+    case 'sound':
       return first.kind === 'clip' ? <OwnFields show={show} clip={first} /> : null;
-    case 'More':
+    case 'more':
       return (
         <View className="gap-2">
           <PictureActions show={show} pictures={pictures} />
@@ -69,19 +77,19 @@ function Several({ show, pictures }: Props) {
   return (
     <View className="flex-row flex-wrap gap-2">
       <Button
-        label={several ? 'Taps choose several' : 'Choose several'}
+        label={several ? t('pictures.tapsChooseSeveral') : t('common.chooseSeveral')}
         kind="quiet"
         chosen={several}
         onPress={() => chooseSeveral(!several)}
       />
       <Button
-        label="Choose all"
+        label={t('common.chooseAll')}
         kind="quiet"
         disabled={pictures.length === show.pictures.length}
         onPress={() => choose({ kind: 'pictures', ids: show.pictures.map((one) => one.id) })}
       />
       <Button
-        label="Spread the others"
+        label={t('pictures.spreadTheOthers')}
         kind="quiet"
         disabled={pictures.length === show.pictures.length}
         onPress={() => openPanel({ name: 'spread' })}
@@ -94,9 +102,9 @@ const letGo = () => useOpenShow.getState().choose(null);
 
 /** The phone's drawer for chosen pictures: one row of tools, one of them open. */
 export function PictureDrawer({ show, pictures }: Props) {
-  const [wanted, setTool] = useState<Tool>('Time');
+  const [wanted, setTool] = useState<Tool>('time');
   const tools = toolsFor(show, pictures);
-  const tool = tools.includes(wanted) ? wanted : 'Time';
+  const tool = tools.includes(wanted) ? wanted : 'time';
   return (
     <View className="gap-2">
       <DrawerTitle
@@ -109,7 +117,7 @@ export function PictureDrawer({ show, pictures }: Props) {
       </ScrollView>
       <View className="flex-row gap-1.5">
         {tools.map((one) => (
-          <Button key={one} label={one} chosen={tool === one} onPress={() => setTool(one)} tight className="grow" />
+          <Button key={one} label={t(`tool.${one}`)} chosen={tool === one} onPress={() => setTool(one)} tight className="grow" />
         ))}
       </View>
     </View>
@@ -120,7 +128,7 @@ export function PictureDrawer({ show, pictures }: Props) {
 export function OwnDrawer({ show, clip }: { readonly show: Show; readonly clip: Clip }) {
   return (
     <View className="gap-2">
-      <DrawerTitle title={show.media[clip.media]!.title} said="sound of the clip" onClose={letGo} />
+      <DrawerTitle title={show.media[clip.media]!.title} said={t('common.soundOfTheClip')} onClose={letGo} />
       <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
         <OwnFields show={show} clip={clip} />
       </ScrollView>

@@ -1,3 +1,4 @@
+import { sayTime, t } from '../../words';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
 import Hand from 'lucide-react-native/icons/pointer';
 import Settings from 'lucide-react-native/icons/sliders-horizontal';
@@ -7,7 +8,6 @@ import Volume from 'lucide-react-native/icons/volume-2';
 import { View } from 'react-native';
 import { hasOwnSound, pictureAt, placePictures, showSeconds, type Show } from '../../core/show';
 import { addPictures, newCard } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { newId } from '../../session/ids';
 import { addPhotosAndClips, useLibrary } from '../../session/library';
 import { useOpenShow } from '../../session/open/store';
@@ -40,12 +40,12 @@ export function PicturesStart({ show }: { readonly show: Show }) {
     <View className="gap-2">
       <Say look="small">
         {count === 0
-          ? 'Photos and clips give the show its length: five seconds a photo to start with.'
-          : `${count} pictures, ${sayTime(showSeconds(show))} long. Tap a picture for its time; press and hold to move it.`}
+          ? t('pictures.photosAndClipsGiveThe')
+          : t('pictures.picturesLongTapAPicture', { count, length: sayTime(showSeconds(show)) })}
       </Say>
       <View className="flex-row gap-2">
         <FileButton
-          label="Add photos and clips"
+          label={t('pictures.addPhotosAndClips')}
           icon={ImagePlus}
           accept={PICTURES}
           many
@@ -54,17 +54,24 @@ export function PicturesStart({ show }: { readonly show: Show }) {
           onFiles={(files) => void addPhotosAndClips(files)}
           className="grow"
         />
-        <Button label="Card" hint="Add a card" icon={Square} kind="moss" onPress={() => addCard(show)} />
+        <Button label={t('common.card')} hint={t('pictures.addACard')} icon={Square} kind="moss" onPress={() => addCard(show)} />
       </View>
       {count > 0 ? (
         <View className="flex-row gap-1.5">
-          <Button label="Spread" icon={Spread} onPress={() => openPanel({ name: 'spread' })} tight className="grow" />
-          <Button label="Tap along" icon={Hand} onPress={startTapping} tight className="grow" />
-          <Button label="All" hint="All pictures" icon={Settings} onPress={() => openPanel({ name: 'all' })} tight className="grow" />
+          <Button label={t('pictures.spread')} icon={Spread} onPress={() => openPanel({ name: 'spread' })} tight className="grow" />
+          <Button label={t('pictures.tapAlong')} icon={Hand} onPress={startTapping} tight className="grow" />
+          <Button
+            label={t('common.all')}
+            hint={t('common.allPictures')}
+            icon={Settings}
+            onPress={() => openPanel({ name: 'all' })}
+            tight
+            className="grow"
+          />
           {show.pictures.some((picture) => hasOwnSound(show, picture)) ? (
             <Button
-              label="Sound"
-              hint={own ? 'Hide the clips’ sound' : 'Show the clips’ sound'}
+              label={t('common.sound')}
+              hint={own ? t('pictures.hideTheClipsSound') : t('pictures.showTheClipsSound')}
               icon={Volume}
               chosen={own}
               onPress={() => useOpenShow.getState().showOwn(!own)}

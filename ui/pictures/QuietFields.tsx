@@ -1,10 +1,11 @@
+import { sayTime, t } from '../../words';
 import EarOff from 'lucide-react-native/icons/ear-off';
 import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { placePictures, type Clip, type Show } from '../../core/show';
 import { silenceStretch, unsilenceStretch } from '../../core/show/edits';
-import { clamp, sayTime } from '../../core/units';
+import { clamp } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { Button, IconButton } from '../controls/Button';
@@ -27,10 +28,10 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
       {clip.own.quiet.map((one, index) => (
         <View key={one.from} className="flex-row items-center">
           <Say look="small" className="flex-1">
-            silent from {sayTime(one.from)} to {sayTime(one.to)} of the film
+            {t('pictures.silentFromToOfThe', { from: sayTime(one.from), to: sayTime(one.to) })}
           </Say>
           <IconButton
-            label={`Let ${sayTime(one.from)} to ${sayTime(one.to)} sound again`}
+            label={t('pictures.letToSoundAgain', { from: sayTime(one.from), to: sayTime(one.to) })}
             icon={X}
             onPress={() => edit(unsilenceStretch, { id: clip.id, index })}
           />
@@ -40,7 +41,7 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
         <>
           <NumberField
             {...momentEntry}
-            label="Silent from"
+            label={t('pictures.silentFrom')}
             value={stretch.from}
             least={0}
             most={source}
@@ -48,7 +49,7 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
           />
           <NumberField
             {...momentEntry}
-            label="Silent to"
+            label={t('pictures.silentTo')}
             value={stretch.to}
             least={0}
             most={source}
@@ -56,7 +57,7 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
           />
           <View className="flex-row gap-2">
             <Button
-              label="Silence this stretch"
+              label={t('pictures.silenceThisStretch')}
               icon={EarOff}
               kind="strong"
               disabled={stretch.to <= stretch.from}
@@ -65,12 +66,12 @@ export function QuietFields({ show, clip }: { readonly show: Show; readonly clip
                 setStretch(null);
               }}
             />
-            <Button label="Not now" kind="quiet" onPress={() => setStretch(null)} />
+            <Button label={t('common.notNow')} kind="quiet" onPress={() => setStretch(null)} />
           </View>
         </>
       ) : (
         <View className="flex-row">
-          <Button label="Silence a stretch" icon={EarOff} onPress={begin} />
+          <Button label={t('pictures.silenceAStretch')} icon={EarOff} onPress={begin} />
         </View>
       )}
     </View>

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useCallback, useEffect, useRef } from 'react';
 import type { Clip, Media } from '../../core/show';
 import { levelFor, peakBetween, type Peaks } from '../../core/sound';
@@ -60,7 +61,7 @@ export function SideBySide({ clip, clipMedia, recording, offset, onShift }: Prop
         {...drag.props}
         role="slider"
         tabIndex={0}
-        aria-label="Shift the recording"
+        aria-label={t('pictures.shiftTheRecording')}
         aria-orientation="vertical"
         aria-valuenow={Number(offset.toFixed(3))}
         className="rounded-part border border-line bg-card"

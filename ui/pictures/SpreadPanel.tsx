@@ -1,8 +1,9 @@
+import { sayTime, t, list, signed } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LIMITS, compareLengths, showSeconds, spreadRange, type Show } from '../../core/show';
 import { spreadPictures, timed } from '../../core/show/edits';
-import { parseTime, sayTime } from '../../core/units';
+import { parseTime } from '../../core/units';
 import { ontoBeats } from '../../session/fit/ontoBeats';
 import { useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -22,22 +23,28 @@ export function SpreadPanel({ show, onDone }: { readonly show: Show; readonly on
   const clips = show.pictures.filter((one) => one.kind === 'clip').length;
   const free = timed(show, keep).filter((one) => !one.fixed).length;
   const within = wanted >= range.least - 1e-9 && wanted <= range.most + 1e-9 && free > 0;
-  const kept = [clips > 0 ? `${clips} ${clips === 1 ? 'clip' : 'clips'}` : '', keep.length > 0 ? `${keep.length} chosen` : ''].filter(
-    Boolean,
-  );
+  const kept = [
+    ...(clips > 0 ? [t('pictures.clips', { count: clips })] : []),
+    ...(keep.length > 0 ? [t('pictures.chosen', { count: keep.length })] : []),
+  ];
   return (
     <View className="gap-3">
       <Say look="small">
-        The pictures last {sayTime(now)} now. They get new times in proportion to those they have
-        {kept.length > 0 ? `; ${kept.join(' and ')} keep theirs.` : '.'}
+        {kept.length > 0
+          ? t('pictures.spreadKeeping', { now: sayTime(now), kept: list(kept) })
+          : t('pictures.spreadAll', { now: sayTime(now) })}
       </Say>
       {bed > 0 ? (
         <View className="flex-row">
-          <Button label={`As long as the bed: ${sayTime(bed)}`} chosen={Math.abs(wanted - bed) < 1e-6} onPress={() => setWanted(bed)} />
+          <Button
+            label={t('pictures.asLongAsTheBed', { bed: sayTime(bed) })}
+            chosen={Math.abs(wanted - bed) < 1e-6}
+            onPress={() => setWanted(bed)}
+          />
         </View>
       ) : null}
       <NumberField
-        label="The show lasts"
+        label={t('pictures.theShowLasts')}
         value={wanted}
         least={LIMITS.hold.least}
         most={LIMITS.showSeconds}
@@ -45,12 +52,12 @@ export function SpreadPanel({ show, onDone }: { readonly show: Show; readonly on
         parse={parseTime}
         say={(value) => sayTime(value, 3)}
         onChange={setWanted}
-        note={Math.abs(wanted - now) < 5e-4 ? 'as it is' : `${wanted > now ? '+' : '−'}${Math.abs(wanted - now).toFixed(1)} s`}
+        note={Math.abs(wanted - now) < 5e-4 ? t('common.asItIs') : `${signed(wanted - now, 1)} s`}
       />
       {ids.length > 0 ? (
         <View className="flex-row">
           <Button
-            label={keepChosen ? 'Chosen pictures keep their time' : 'Chosen pictures change too'}
+            label={keepChosen ? t('pictures.chosenPicturesKeepTheirTime') : t('pictures.chosenPicturesChangeToo')}
             kind="quiet"
             chosen={keepChosen}
             onPress={() => setKeepChosen(!keepChosen)}
@@ -60,21 +67,21 @@ export function SpreadPanel({ show, onDone }: { readonly show: Show; readonly on
       {within ? null : (
         <Say look="small" className="text-red" accessibilityRole="alert">
           {free === 0
-            ? 'Nothing is left that could change: clips and chosen pictures keep their time.'
-            : `With these pictures the show can last from ${sayTime(range.least)} to ${sayTime(range.most)}.`}
+            ? t('pictures.nothingIsLeftThatCould')
+            : t('pictures.withThesePicturesTheShow', { least: sayTime(range.least), most: sayTime(range.most) })}
         </Say>
       )}
       {bed > 0 ? (
         <View className="gap-1.5">
-          <Say look="small">Or move each change of picture onto the nearest beat of the music.</Say>
+          <Say look="small">{t('pictures.orMoveEachChangeOf')}</Say>
           <View className="flex-row gap-2">
-            <Button label="Onto the bars" onPress={() => void ontoBeats(true, keep).then(onDone)} className="flex-1" />
-            <Button label="Onto the beats" onPress={() => void ontoBeats(false, keep).then(onDone)} className="flex-1" />
+            <Button label={t('pictures.ontoTheBars')} onPress={() => void ontoBeats(true, keep).then(onDone)} className="flex-1" />
+            <Button label={t('pictures.ontoTheBeats')} onPress={() => void ontoBeats(false, keep).then(onDone)} className="flex-1" />
           </View>
         </View>
       ) : null}
       <Button
-        label="Spread the pictures"
+        label={t('common.spreadThePictures')}
         kind="strong"
         disabled={!within}
         onPress={() => {

@@ -1,6 +1,6 @@
+import { sayTime, t } from '../../words';
 import Hand from 'lucide-react-native/icons/pointer';
 import { ScrollView, View } from 'react-native';
-import { sayTime } from '../../core/units';
 import { dropTapping, nudgeTaps, startTapping, stopTapping, takeTaps, tap, useTapping } from '../../session/pictures/tapping';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -14,26 +14,26 @@ export function TapBar() {
   if (tapping.status === 'off') return null;
   if (tapping.status === 'tapping') {
     return (
-      <View className="gap-2" accessibilityLabel="Tap along">
+      <View className="gap-2" accessibilityLabel={t('pictures.tapAlong')}>
         <Say look="small">
           {tapping.taps.length === 0
-            ? 'Tap where the next picture should come: the button, or the key T.'
-            : `${tapping.taps.length} tapped, the last at ${sayTime(tapping.taps.at(-1)!)}.`}
+            ? t('pictures.tapWhereTheNextPicture')
+            : t('pictures.tappedTheLastAt', { count: tapping.taps.length, at: sayTime(tapping.taps.at(-1)!) })}
         </Say>
-        <Button label="Tap" hint="Tap: next picture" icon={Hand} kind="strong" onPress={tap} className="py-8" />
-        <Button label="That is all" kind="quiet" onPress={stopTapping} />
+        <Button label={t('common.tap')} hint={t('pictures.tapNextPicture')} icon={Hand} kind="strong" onPress={tap} className="py-8" />
+        <Button label={t('pictures.thatIsAll')} kind="quiet" onPress={stopTapping} />
       </View>
     );
   }
   const { taps } = tapping;
   return (
-    <View className="gap-2" accessibilityLabel="Tapped changes">
+    <View className="gap-2" accessibilityLabel={t('pictures.tappedChanges')}>
       <View className="flex-row items-center gap-2">
         <Say look="strong" className="flex-1">
-          {taps.length === 1 ? 'One change tapped' : `${taps.length} changes tapped`}
+          {t('pictures.changesTapped', { count: taps.length })}
         </Say>
-        <Button label="All earlier" onPress={() => nudgeTaps('all', -STEP)} tight />
-        <Button label="All later" onPress={() => nudgeTaps('all', STEP)} tight />
+        <Button label={t('pictures.allEarlier')} onPress={() => nudgeTaps('all', -STEP)} tight />
+        <Button label={t('pictures.allLater')} onPress={() => nudgeTaps('all', STEP)} tight />
       </View>
       <ScrollView className="max-h-32" showsVerticalScrollIndicator={false}>
         {taps.map((moment, index) => (
@@ -41,15 +41,25 @@ export function TapBar() {
             <Say look="time" className="flex-1">
               {index + 1}. {sayTime(moment, 2)}
             </Say>
-            <Button label="Earlier" hint={`Tap ${index + 1} earlier`} onPress={() => nudgeTaps(index, -STEP)} tight />
-            <Button label="Later" hint={`Tap ${index + 1} later`} onPress={() => nudgeTaps(index, STEP)} tight />
+            <Button
+              label={t('common.earlier')}
+              hint={t('pictures.tapEarlier', { number: index + 1 })}
+              onPress={() => nudgeTaps(index, -STEP)}
+              tight
+            />
+            <Button
+              label={t('common.later')}
+              hint={t('pictures.tapLater', { number: index + 1 })}
+              onPress={() => nudgeTaps(index, STEP)}
+              tight
+            />
           </View>
         ))}
       </ScrollView>
       <View className="flex-row gap-2">
-        <Button label="Use these times" kind="strong" onPress={takeTaps} className="grow" />
-        <Button label="Tap again" onPress={startTapping} />
-        <Button label="Drop them" kind="quiet" onPress={dropTapping} />
+        <Button label={t('pictures.useTheseTimes')} kind="strong" onPress={takeTaps} className="grow" />
+        <Button label={t('pictures.tapAgain')} onPress={startTapping} />
+        <Button label={t('pictures.dropThem')} kind="quiet" onPress={dropTapping} />
       </View>
     </View>
   );

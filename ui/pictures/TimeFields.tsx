@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Timer from 'lucide-react-native/icons/timer';
 import { View } from 'react-native';
 import { LIMITS, mostHold, type Picture, type Show } from '../../core/show';
@@ -25,7 +26,7 @@ export function TimeFields({ show, pictures }: Props) {
   return (
     <View className="gap-1">
       <NumberField
-        label="Time on screen"
+        label={t('pictures.timeOnScreen')}
         value={first.hold}
         least={LIMITS.hold.least}
         most={most}
@@ -34,13 +35,13 @@ export function TimeFields({ show, pictures }: Props) {
         say={saySeconds}
         onChange={(seconds) => edit(setHold, { ids, seconds })}
         {...(differ((one) => one.hold)
-          ? { note: 'They differ: a new time is for all that are chosen.' }
+          ? { note: t('pictures.theyDifferANewTime') }
           : lone
-            ? { note: `of ${saySeconds(lone.seconds)} that were filmed` }
+            ? { note: t('pictures.ofThatWereFilmed', { seconds: saySeconds(lone.seconds) }) }
             : {})}
       />
       <NumberField
-        label="Dissolve into the next"
+        label={t('pictures.dissolveIntoTheNext')}
         value={first.dissolve}
         least={0}
         most={Math.max(...pictures.map((one) => one.hold))}
@@ -48,18 +49,18 @@ export function TimeFields({ show, pictures }: Props) {
         parse={parseTime}
         say={saySeconds}
         onChange={(seconds) => edit(setDissolve, { ids, seconds })}
-        {...(differ((one) => one.dissolve) ? { note: 'They differ.' } : {})}
+        {...(differ((one) => one.dissolve) ? { note: t('pictures.theyDiffer') } : {})}
       />
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="This time for all"
+          label={t('pictures.thisTimeForAll')}
           icon={Timer}
           kind="moss"
           disabled={photos.every((one) => one.hold === first.hold)}
           onPress={() => edit(setHold, { ids: 'all', seconds: first.hold })}
         />
         <Button
-          label="This dissolve for all"
+          label={t('pictures.thisDissolveForAll')}
           kind="moss"
           disabled={show.pictures.every((one) => one.dissolve === first.dissolve)}
           onPress={() => edit(setDissolve, { ids: 'all', seconds: first.dissolve })}

@@ -1,7 +1,8 @@
+import { sayTime, t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, type Clip, type Show } from '../../core/show';
 import { trimClip } from '../../core/show/edits';
-import { clamp, sayTime } from '../../core/units';
+import { clamp } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
@@ -30,7 +31,7 @@ export function TrimPanel({ shown, saved, id }: Props) {
   const clip = clipOf(shown, id);
   const base = clipOf(saved, id);
   const { edit } = useOpenShow.getState();
-  if (!clip || !base) return <Say>This clip is no longer in the show.</Say>;
+  if (!clip || !base) return <Say>{t('pictures.thisClipIsNoLonger')}</Say>;
   const media = shown.media[clip.media]!;
   const end = clip.from + clip.hold;
   return (
@@ -39,7 +40,7 @@ export function TrimPanel({ shown, saved, id }: Props) {
       <View className="flex-1 gap-2">
         <NumberField
           {...momentEntry}
-          label="From"
+          label={t('common.from')}
           value={clip.from}
           least={0}
           most={Math.max(0, end - LIMITS.hold.least)}
@@ -47,16 +48,14 @@ export function TrimPanel({ shown, saved, id }: Props) {
         />
         <NumberField
           {...momentEntry}
-          label="To"
+          label={t('common.to')}
           value={end}
           least={clip.from + LIMITS.hold.least}
           most={media.seconds}
           onChange={(position) => edit(trimClip, { id, edge: 'end', position })}
         />
-        <Say look="small">
-          shows {sayTime(clip.hold, 3)} of {sayTime(media.seconds, 3)}
-        </Say>
-        <Say look="small">Drag the bars on the strip, or type. Its sound follows; it may still start earlier or run on.</Say>
+        <Say look="small">{t('pictures.showsOf', { hold: sayTime(clip.hold, 3), seconds: sayTime(media.seconds, 3) })}</Say>
+        <Say look="small">{t('pictures.dragTheBarsOnThe')}</Say>
       </View>
     </View>
   );
@@ -74,7 +73,10 @@ function Strip({ clip, base, seconds, show }: { readonly clip: Clip; readonly ba
     position: clamp((edge === 'start' ? base.from : base.from + base.hold) + by, 0, seconds),
   });
   return (
-    <div style={{ position: 'relative', width: WIDE, height: TALL, margin: '22px 0', flexShrink: 0 }} aria-label="Film of the clip">
+    <div
+      style={{ position: 'relative', width: WIDE, height: TALL, margin: '22px 0', flexShrink: 0 }}
+      aria-label={t('pictures.filmOfTheClip')}
+    >
       <div style={{ position: 'absolute', inset: 0, overflow: 'hidden', borderRadius: 8 }} className="bg-moss-soft">
         <FilmStrip media={show.media[clip.media]!} from={0} pixelsPerSecond={pixelsPerSecond} width={WIDE} height={TALL} />
         <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: 0, height: top, opacity: 0.75 }} />
@@ -84,7 +86,7 @@ function Strip({ clip, base, seconds, show }: { readonly clip: Clip; readonly ba
         <Handle
           key={edge}
           {...common}
-          name={edge === 'start' ? 'First frame' : 'Last frame'}
+          name={t(edge === 'start' ? 'pictures.firstFrame' : 'pictures.lastFrame')}
           testId={`film ${edge}`}
           value={edge === 'start' ? clip.from : clip.from + clip.hold}
           said={sayTime(edge === 'start' ? clip.from : clip.from + clip.hold)}

@@ -1,7 +1,7 @@
+import { sayTime, t } from '../../words';
 import type { Line, Show } from '../../core/show';
 import { setLine } from '../../core/show/edits';
 import { speakingSeconds } from '../../core/speech';
-import { sayTime } from '../../core/units';
 import { letGo, snapBy } from '../../session/bed/snapping';
 import { useOpenShow } from '../../session/open/store';
 import { openPanel } from '../panels/open';
@@ -79,12 +79,12 @@ function WrittenLine({ line, base, column, view: { pixelsPerSecond } }: LineProp
       }}
     >
       <span className="px-1 font-text text-tiny text-brick" aria-hidden>
-        {line.words || 'a line to write'}
+        {line.words || t('sheet.aLineToWrite')}
       </span>
       <div
         role="button"
         tabIndex={0}
-        aria-label={`Written line at ${sayTime(line.at)}: ${line.words || 'no words yet'}`}
+        aria-label={t('sheet.writtenLineAt', { at: sayTime(line.at), words: line.words || t('sheet.noWordsYet') })}
         style={{ position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: 'min(44px, 100%)', borderRadius: 8 }}
       />
     </div>

@@ -1,7 +1,8 @@
+import { saySpan, sayTime, t } from '../../words';
 import { useMemo } from 'react';
 import { ownPart, partEnd, partsOn, placePictures, type Clip, type Part, type Show } from '../../core/show';
 import { setOwn } from '../../core/show/edits';
-import { clamp, saySpan, sayTime } from '../../core/units';
+import { clamp } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import type { Column } from './columns';
 import { Bar, Handle, Knob, TARGET, pushApart } from './Handle';
@@ -80,7 +81,6 @@ interface OwnProps extends Own {
 /** A tap chooses the sound of a clip. It moves with its picture, never by itself. */
 function OwnBody({ clip, part, title, column, pixelsPerSecond, chosen }: OwnProps & { readonly title: string; readonly chosen: boolean }) {
   const { choose } = useOpenShow.getState();
-  const state = clip.own.on ? '' : ', off';
   return (
     <div
       data-testid={`own ${clip.id}`}
@@ -101,7 +101,7 @@ function OwnBody({ clip, part, title, column, pixelsPerSecond, chosen }: OwnProp
         role="button"
         tabIndex={0}
         aria-pressed={chosen}
-        aria-label={`Sound of ${title}${state}, from ${sayTime(part.at)} to ${sayTime(partEnd(part))}`}
+        aria-label={t(clip.own.on ? 'sheet.soundOf' : 'sheet.soundOfOff', { title, from: sayTime(part.at), to: sayTime(partEnd(part)) })}
         onKeyDown={(event) => {
           if (event.key !== 'Enter' && event.key !== ' ') return;
           event.preventDefault();
@@ -141,24 +141,28 @@ function OwnHandles({ clip, base, part, column, pixelsPerSecond }: OwnProps & { 
   return (
     <>
       <Handle
-        {...handle('Sound starts earlier', 'lead', part.at, clip.own.lead, (s) => change({ lead: base.own.lead - s }))}
+        {...handle(t('sheet.soundStartsEarlier'), 'lead', part.at, clip.own.lead, (s) => change({ lead: base.own.lead - s }))}
         {...left}
         push={-ends}
       >
         <Bar tone="slate" />
       </Handle>
-      <Handle {...handle('Sound runs on', 'tail', end, clip.own.tail, (s) => change({ tail: base.own.tail + s }))} {...left} push={ends}>
+      <Handle
+        {...handle(t('sheet.soundRunsOn'), 'tail', end, clip.own.tail, (s) => change({ tail: base.own.tail + s }))}
+        {...left}
+        push={ends}
+      >
         <Bar tone="slate" />
       </Handle>
       <Handle
-        {...handle('Own sound: fade up', 'own fadeUp', part.at + fadeUp.seconds, fadeUp.seconds, (s) => fade('fadeUp', s))}
+        {...handle(t('sheet.ownSoundFadeUp'), 'own fadeUp', part.at + fadeUp.seconds, fadeUp.seconds, (s) => fade('fadeUp', s))}
         {...right}
         push={-fades}
       >
         <Knob tone="slate" />
       </Handle>
       <Handle
-        {...handle('Own sound: fade out', 'own fadeOut', end - fadeOut.seconds, fadeOut.seconds, (s) => fade('fadeOut', -s))}
+        {...handle(t('sheet.ownSoundFadeOut'), 'own fadeOut', end - fadeOut.seconds, fadeOut.seconds, (s) => fade('fadeOut', -s))}
         {...right}
         push={fades}
       >

@@ -1,8 +1,9 @@
+import { saySpan, sayTime, t } from '../../words';
 import { memo } from 'react';
 import { edgesOf } from '../../core/fit';
 import { partEnd, partSeconds, type Part } from '../../core/show';
 import { moveParts, setFade, trimEdge } from '../../core/show/edits';
-import { clamp, saySpan, sayTime } from '../../core/units';
+import { clamp } from '../../core/units';
 import { letGo, snapBy } from '../../session/bed/snapping';
 import { beginEnd, dropEnd, tryEnd } from '../../session/fit/fitting';
 import type { Face } from '../../session/faces';
@@ -97,7 +98,7 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
         role="button"
         tabIndex={0}
         aria-pressed={chosen}
-        aria-label={`${title}, from ${sayTime(part.at)} to ${sayTime(partEnd(part))}${chosen ? ', chosen; arrow keys move it' : ''}`}
+        aria-label={t(chosen ? 'sheet.partChosen' : 'sheet.part', { title, from: sayTime(part.at), to: sayTime(partEnd(part)) })}
         style={
           height < TARGET
             ? { position: 'absolute', left: 0, right: 0, top: (height - TARGET) / 2, height: TARGET }
@@ -153,7 +154,7 @@ function TrimBar({
   if (edge === 'end' && base.fit?.way === 'weave') {
     return (
       <Handle
-        name="Fit the end"
+        name={t('sheet.fitTheEnd')}
         testId="fit end"
         value={moment}
         said={sayTime(moment, 3)}
@@ -174,7 +175,7 @@ function TrimBar({
   }
   return (
     <Handle
-      name={edge === 'start' ? 'Trim the start' : 'Trim the end'}
+      name={t(edge === 'start' ? 'sheet.trimTheStart' : 'sheet.trimTheEnd')}
       testId={`trim ${edge}`}
       value={moment}
       said={sayTime(moment, 3)}
@@ -217,7 +218,7 @@ function FadeKnob({
   });
   return (
     <Handle
-      name={side === 'fadeUp' ? 'Fade up' : 'Fade out'}
+      name={t(side === 'fadeUp' ? 'details.fadeUp' : 'details.fadeOut')}
       testId={side}
       value={part[side].seconds}
       said={saySpan(part[side].seconds)}

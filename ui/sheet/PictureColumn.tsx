@@ -1,3 +1,4 @@
+import { decimal, sayTime, t } from '../../words';
 import {
   DndContext,
   KeyboardSensor,
@@ -14,7 +15,6 @@ import { CSS } from '@dnd-kit/utilities';
 import { memo, useMemo } from 'react';
 import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
 import { movePictures, setHold, trimClip } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { currentShow, tapThing, useOpenShow } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
@@ -22,18 +22,19 @@ import { FilmStrip } from './FilmStrip';
 import { Bar, Handle, TARGET } from './Handle';
 import type { Viewport } from './useSheetScroll';
 
-const INSTRUCTIONS = {
-  draggable: 'Press Space to lift this picture, arrow keys to move it, Space to put it down, Escape to leave it where it was.',
-};
+const instructions = () => ({ draggable: t('sheet.howToLift') });
 
 /** What assistive technology says while a picture is moved. */
 function announcementsFor(show: Show): Announcements {
   const place = (id: UniqueIdentifier) => show.pictures.findIndex((one) => one.id === id) + 1;
   return {
-    onDragStart: ({ active }) => `Picture ${place(active.id)} lifted.`,
-    onDragOver: ({ active, over }) => (over ? `Picture ${place(active.id)} over place ${place(over.id)}.` : undefined),
-    onDragEnd: ({ active, over }) => `Picture ${place(active.id)} put down${over ? ` at place ${place(over.id)}` : ''}.`,
-    onDragCancel: ({ active }) => `Picture ${place(active.id)} left where it was.`,
+    onDragStart: ({ active }) => t('sheet.pictureLifted', { place: place(active.id) }),
+    onDragOver: ({ active, over }) => (over ? t('sheet.pictureOverPlace', { place: place(active.id), over: place(over.id) }) : undefined),
+    onDragEnd: ({ active, over }) =>
+      over
+        ? t('sheet.picturePutDownAt', { place: place(active.id), over: place(over.id) })
+        : t('sheet.picturePutDown', { place: place(active.id) }),
+    onDragCancel: ({ active }) => t('sheet.pictureLeftWhereItWas', { place: place(active.id) }),
   };
 }
 
@@ -69,7 +70,7 @@ function Pictures({ show, column, view, sortable }: Props) {
     <DndContext
       sensors={sensors}
       onDragEnd={drop}
-      accessibility={{ screenReaderInstructions: INSTRUCTIONS, announcements: announcementsFor(show) }}
+      accessibility={{ screenReaderInstructions: instructions(), announcements: announcementsFor(show) }}
     >
       <SortableContext items={near.map((one) => one.picture.id)} strategy={verticalListSortingStrategy} disabled={!sortable}>
         {near.map((one) => (
@@ -124,10 +125,10 @@ function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | '
       <Handle
         {...common}
         left={column.x + column.width - TARGET}
-        name="Time on screen"
+        name={t('pictures.timeOnScreen')}
         testId="hold"
         value={picture.hold}
-        said={`${picture.hold.toFixed(1)} seconds`}
+        said={t('sheet.seconds', { hold: decimal(picture.hold, 1) })}
         moment={end}
         onMove={(seconds) => tryOut(setHold, to(seconds))}
         onEnd={(seconds) => edit(setHold, to(seconds))}
@@ -138,7 +139,7 @@ function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | '
         <Handle
           {...common}
           left={column.x}
-          name="Start in the film"
+          name={t('sheet.startInTheFilm')}
           testId="clip start"
           value={picture.from}
           said={sayTime(picture.from)}
@@ -162,7 +163,7 @@ interface BlockProps {
   readonly sortable: boolean;
 }
 
-const KINDS = { photo: 'Picture', clip: 'Clip', card: 'Card' } as const;
+const KINDS = { photo: 'sheet.picture', clip: 'sheet.clip', card: 'common.card' } as const;
 
 function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps) {
   const { picture, index, start } = placed;
@@ -173,7 +174,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
     if (!sortable) useOpenShow.getState().setFace('pictures');
     tapThing('pictures', picture.id, add);
   };
-  const title = picture.kind === 'card' ? (picture.credits ? 'Credits' : picture.words) || 'no words' : media!.title;
+  const title = picture.kind === 'card' ? (picture.credits ? t('common.credits') : picture.words) || t('sheet.noWords') : media!.title;
   const height = Math.max(3, picture.hold * pixelsPerSecond - 3);
   return (
     <div
@@ -184,7 +185,13 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`${KINDS[picture.kind]} ${index + 1}, ${title}, ${picture.hold.toFixed(1)} seconds from ${sayTime(start)}`}
+      aria-label={t('sheet.secondsFrom', {
+        kind: t(KINDS[picture.kind]),
+        number: index + 1,
+        title,
+        hold: decimal(picture.hold, 1),
+        start: sayTime(start),
+      })}
       data-testid={`picture ${index + 1}`}
       onClick={(event) => open(event.ctrlKey || event.metaKey || event.shiftKey)}
       onKeyDown={(event) => {
@@ -210,7 +217,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
       {picture.kind === 'card' ? (
         <div style={{ position: 'absolute', inset: 0, background: picture.colour }} className="flex items-center justify-center p-1">
           <span className="max-h-full overflow-hidden rounded-part bg-card px-1.5 text-center font-text text-tiny text-ink">
-            {picture.credits ? 'Credits' : picture.words}
+            {picture.credits ? t('common.credits') : picture.words}
           </span>
         </div>
       ) : null}
@@ -220,9 +227,11 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
         <img src={url} alt="" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', display: 'block' }} />
       ) : null}
       {height >= 20 ? (
-        <span className="absolute left-1 top-1 rounded-full bg-ink px-1.5 font-mono text-tiny text-paper">{`${picture.kind === 'clip' ? '▸ ' : ''}${picture.hold.toFixed(1)} s`}</span>
+        <span className="absolute left-1 top-1 rounded-full bg-ink px-1.5 font-mono text-tiny text-paper">{`${picture.kind === 'clip' ? '▸ ' : ''}${decimal(picture.hold, 1)} s`}</span>
       ) : null}
-      {isError && height >= 40 ? <span className="absolute bottom-1 left-1 font-text text-tiny text-ink">file missing</span> : null}
+      {isError && height >= 40 ? (
+        <span className="absolute bottom-1 left-1 font-text text-tiny text-ink">{t('sheet.fileMissing')}</span>
+      ) : null}
     </div>
   );
 }

@@ -1,6 +1,6 @@
+import { sayGain, sayTime, t } from '../../words';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { partSeconds, type Part } from '../../core/show';
-import { sayGain, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { movePinsBy, tapPin, usePinning } from '../../session/voice/pinning';
 import type { Column } from './columns';
@@ -84,9 +84,9 @@ function PinKnob({ part, base, index, chosen, x, y, pixelsPerSecond }: KnobProps
     <div
       role="slider"
       tabIndex={0}
-      aria-label={`Pin ${index + 1}`}
+      aria-label={t('sheet.pin', { number: index + 1 })}
       aria-valuenow={Number(pin.gain.toFixed(2))}
-      aria-valuetext={`${sayGain(pin.gain)} at ${sayTime(part.at + pin.at)}${chosen ? ', chosen' : ''}`}
+      aria-valuetext={t(chosen ? 'sheet.pinChosen' : 'sheet.pinAt', { gain: sayGain(pin.gain), at: sayTime(part.at + pin.at) })}
       data-testid={`pin ${index + 1}`}
       onPointerDown={(event) => {
         if (event.button !== 0 || !event.isPrimary) return;

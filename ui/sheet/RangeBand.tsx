@@ -1,5 +1,5 @@
+import { sayTime, t } from '../../words';
 import { useState } from 'react';
-import { sayTime } from '../../core/units';
 import { setRange, useRange } from '../../session/bed/range';
 import { letGo, snapBy } from '../../session/bed/snapping';
 import type { Column } from './columns';
@@ -46,7 +46,7 @@ export function RangeBand({
       {(['from', 'to'] as const).map((edge) => (
         <Handle
           key={edge}
-          name={edge === 'from' ? 'Range from' : 'Range to'}
+          name={t(edge === 'from' ? 'bed.rangeFrom' : 'bed.rangeTo')}
           testId={`range ${edge}`}
           value={range[edge]}
           said={sayTime(range[edge], 3)}

@@ -1,6 +1,6 @@
+import { sayTime, t, sayLane } from '../../words';
 import { useMemo } from 'react';
 import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { useOpenShow, useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
@@ -58,7 +58,7 @@ export function Sheet({ show, width, wide }: Props) {
         ref={scroller}
         onScroll={onScroll}
         role="region"
-        aria-label="Sheet: time runs down"
+        aria-label={t('sheet.sheetTimeRunsDown')}
         tabIndex={-1}
         style={{
           position: 'absolute',
@@ -139,18 +139,18 @@ function EndLine({ y, width }: { readonly y: number; readonly width: number }) {
       className="bg-moss"
     >
       <span style={{ position: 'absolute', right: 6, top: 3 }} className="rounded-full bg-moss-soft px-2 font-bold text-tiny text-moss">
-        end of the show
+        {t('sheet.endOfTheShow')}
       </span>
     </div>
   );
 }
 
 const HEADINGS = [
-  { lane: 'pictures', title: 'Pictures', tone: 'text-moss' },
-  { lane: 'own', title: 'Own', tone: 'text-slate' },
-  { lane: 'bed', title: 'Bed', tone: 'text-rain' },
-  { lane: 'spot', title: 'Spots', tone: 'text-ochre' },
-  { lane: 'voice', title: 'Voice', tone: 'text-brick' },
+  { lane: 'pictures', title: 'common.pictures', tone: 'text-moss' },
+  { lane: 'own', title: 'sheet.own', tone: 'text-slate' },
+  { lane: 'bed', title: 'common.bed', tone: 'text-rain' },
+  { lane: 'spot', title: 'sheet.spots', tone: 'text-ochre' },
+  { lane: 'voice', title: 'common.voice', tone: 'text-brick' },
 ] as const;
 
 /** The columns' names, where there is room for them. */
@@ -164,7 +164,7 @@ function Headings({ columns }: { readonly columns: Columns }) {
         const column = columns[lane];
         return column ? (
           <span key={lane} style={{ position: 'absolute', left: column.x + 4, top: 6 }} className={`font-bold text-small ${tone}`}>
-            {title}
+            {t(title)}
           </span>
         ) : null;
       })}
@@ -183,7 +183,7 @@ const NAME_TONES = { bed: 'bg-rain-mist text-rain', voice: 'bg-brick-soft text-b
 
 /** What each lane of a kind is called, where there are several. */
 function LaneNames({ show, kind, column, top }: NamesProps) {
-  const names = new Map(show.lanes.map((lane) => [lane.id, lane.mute ? `${lane.title} (muted)` : lane.title]));
+  const names = new Map(show.lanes.map((lane) => [lane.id, lane.mute ? t('sheet.muted', { title: sayLane(lane) }) : sayLane(lane)]));
   return [...laneColumns(show, kind, column)].map(([id, { x, width }]) => (
     <span
       key={id}

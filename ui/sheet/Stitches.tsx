@@ -1,6 +1,6 @@
+import { sayTime, t } from '../../words';
 import { useMemo } from 'react';
 import { laidSpans, partsOn, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { laneColumns } from './PieceLane';
 import type { Column } from './columns';
@@ -29,7 +29,7 @@ export function Stitches({ show, column: whole, view }: { readonly show: Show; r
         <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 + 2, height: 2 }} />
         <button
           type="button"
-          aria-label={`Hear ${name}, at ${sayTime(moment)}`}
+          aria-label={t('sheet.hearStitch', { number: index + 1, at: sayTime(moment) })}
           aria-pressed={playing === name}
           onClick={() => toggleStretch(name, show, moment - AROUND, moment + AROUND)}
           style={{

@@ -1,4 +1,5 @@
-import { clamp, sayTime } from '../../core/units';
+import { sayTime } from '../../words';
+import { clamp } from '../../core/units';
 import type { Face } from '../../session/faces';
 
 export interface Column {

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
 import { partsOn, type Show } from '../../core/show';
@@ -39,7 +40,7 @@ function SheetBox({ show, wide }: { readonly show: Show; readonly wide: boolean 
   return (
     <View className="flex-1" onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
       {width > 0 ? (
-        <Caught what="The sheet">
+        <Caught what={t('show.theSheet')}>
           <Sheet show={show} width={width} wide={wide} />
         </Caught>
       ) : null}
@@ -60,18 +61,18 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
   return (
     <>
       <Messages />
-      <Caught what="The stage">
+      <Caught what={t('show.theStage')}>
         <Stage show={show} width={width} height={stage} />
       </Caught>
       <View className="bg-card px-4 py-2">
-        <Caught what="The lengths">
+        <Caught what={t('show.theLengths')}>
           <LengthStrip show={show} onFit={onFit} />
         </Caught>
       </View>
       <RefitNotice show={show} />
       {face === 'finish' && !recording ? (
         <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
-          <Caught what="The Finish face">
+          <Caught what={t('show.theFinishFace')}>
             <FinishPanel show={show} />
           </Caught>
         </ScrollView>
@@ -79,7 +80,7 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
         <>
           <SheetBox show={show} wide={false} />
           <View className="gap-2 border-t border-line bg-card px-4 py-2">
-            <Caught key={face} what="This face">
+            <Caught key={face} what={t('show.thisFace')}>
               <Incoming show={show} />
               {recording ? (
                 <RecordBar show={show} />
@@ -119,31 +120,31 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
     <View className="flex-1 flex-row">
       <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
         <View className="overflow-hidden rounded-control">
-          <Caught what="The stage">
+          <Caught what={t('show.theStage')}>
             <Stage show={show} width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
           </Caught>
         </View>
         <View className="gap-1">
-          <Say look="label">Length</Say>
+          <Say look="label">{t('common.length')}</Say>
           <LengthStrip show={show} onFit={onFit} spelled />
         </View>
         <RefitNotice show={show} />
-        <Caught what="The loudness">
+        <Caught what={t('show.theLoudness')}>
           <LoudnessCard show={show} width={left - 40} />
         </Caught>
         {voiced ? (
-          <Caught what="How clear the voice is">
+          <Caught what={t('show.howClearTheVoiceIs')}>
             <OverReading show={show} width={left - 40} />
           </Caught>
         ) : null}
-        <Say look="small">Space play · ↑ ↓ step · / split · , . trim · + − zoom · ? all keys</Say>
+        <Say look="small">{t('show.spacePlayStepSplitTrim')}</Say>
       </ScrollView>
       <View className="flex-1 border-x border-line">
         <Messages />
         <SheetBox show={show} wide />
       </View>
       <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
-        <Caught key={face} what="This face">
+        <Caught key={face} what={t('show.thisFace')}>
           <Incoming show={show} />
           {recording ? (
             <RecordBar show={show} />

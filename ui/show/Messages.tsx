@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { View } from 'react-native';
 import { useOpenShow } from '../../session/open/store';
 import { useExporting } from '../../session/finish/exporting';
@@ -14,9 +15,7 @@ export function Messages() {
   if (!notice && saved.status !== 'failed' && !exporting) return null;
   return (
     <View className="gap-2 px-3 py-1.5">
-      {saved.status === 'failed' ? (
-        <Notice grave text={`The latest change is not saved yet. ${sentenceOf(saved.failure)} It is tried again every few seconds.`} />
-      ) : null}
+      {saved.status === 'failed' ? <Notice grave text={t('show.theLatestChangeIsNot', { why: sentenceOf(saved.failure) })} /> : null}
       {notice ? (
         <Notice
           text={notice.kind === 'failure' ? sentenceOf(notice.failure) : notice.text}

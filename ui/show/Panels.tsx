@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useCallback } from 'react';
 import { View } from 'react-native';
 import { partEnd, partsOn, type Show } from '../../core/show';
@@ -45,67 +46,67 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
     }
     case 'spread':
       return (
-        <Panel title="Spread the pictures" onClose={close}>
+        <Panel title={t('common.spreadThePictures')} onClose={close}>
           <SpreadPanel show={saved} onDone={close} />
         </Panel>
       );
     case 'all':
       return (
-        <Panel title="All pictures" onClose={close}>
+        <Panel title={t('common.allPictures')} onClose={close}>
           <AllPicturesPanel show={saved} />
         </Panel>
       );
     case 'trim':
       return (
-        <Panel title="Trim on the film" onClose={close}>
+        <Panel title={t('common.trimOnTheFilm')} onClose={close}>
           <TrimPanel shown={shown} saved={saved} id={panel.clip} />
         </Panel>
       );
     case 'lineUp':
       return (
-        <Panel title="Line up a recording" onClose={close}>
+        <Panel title={t('common.lineUpARecording')} onClose={close}>
           <LineUpPanel show={saved} id={panel.clip} onDone={close} />
         </Panel>
       );
     case 'pieces':
       return (
-        <Panel title="Pieces in order" onClose={close}>
+        <Panel title={t('show.piecesInOrder')} onClose={close}>
           <PiecesPanel show={saved} />
         </Panel>
       );
     case 'join':
       return (
-        <Panel title="Line up a join" onClose={close}>
+        <Panel title={t('show.lineUpAJoin')} onClose={close}>
           <JoinPanel show={saved} at={panel.join} />
         </Panel>
       );
     case 'dips':
       return (
-        <Panel title="Dips" onClose={close}>
+        <Panel title={t('show.dips')} onClose={close}>
           <DipsPanel show={shown} />
         </Panel>
       );
     case 'over':
       return (
-        <Panel title="How clear the voice is" onClose={close}>
+        <Panel title={t('show.howClearTheVoiceIs')} onClose={close}>
           <OverReading show={saved} width={340} onGo={close} />
         </Panel>
       );
     case 'lanes':
       return (
-        <Panel title={LANES_TITLE[panel.kind]} onClose={close}>
+        <Panel title={t(LANES_TITLE[panel.kind])} onClose={close}>
           <LanesPanel show={saved} kind={panel.kind} />
         </Panel>
       );
     case 'line':
       return (
-        <Panel title="A written line" onClose={close}>
+        <Panel title={t('common.aWrittenLine')} onClose={close}>
           <LinePanel show={saved} id={panel.line} onDone={close} />
         </Panel>
       );
     case 'loop':
       return (
-        <Panel title="Loop maker" onClose={close}>
+        <Panel title={t('show.loopMaker')} onClose={close}>
           <LoopPanel show={saved} onDone={close} />
         </Panel>
       );
@@ -118,13 +119,13 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
       return <FinishPanels name={panel.name} show={saved} onClose={close} />;
     case 'keys':
       return (
-        <Panel title="Keys" onClose={close}>
+        <Panel title={t('show.keys')} onClose={close}>
           {KEYS.map(([keys, does]) => (
-            <View key={keys} className="flex-row gap-3">
+            <View key={does} className="flex-row gap-3">
               <Say look="time" className="w-24">
-                {keys}
+                {keys()}
               </Say>
-              <Say className="flex-1">{does}</Say>
+              <Say className="flex-1">{t(does)}</Say>
             </View>
           ))}
         </Panel>

@@ -1,3 +1,4 @@
+import { t, sayPhrase } from '../../words';
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import Redo from 'lucide-react-native/icons/redo-2';
 import Undo from 'lucide-react-native/icons/undo-2';
@@ -24,7 +25,7 @@ export const ShowHeader = memo(function ShowHeader({ history, mayEdit, wide, onB
   return (
     <View className={`flex-row items-center gap-1 bg-paper px-1 ${wide ? 'h-14 border-b border-line' : 'h-12'}`}>
       <View className="flex-1 flex-row items-center gap-1">
-        <IconButton label="Back to the shows" icon={ChevronLeft} onPress={onBack} />
+        <IconButton label={t('show.backToTheShows')} icon={ChevronLeft} onPress={onBack} />
         <View className="shrink">
           <Say look={wide ? 'lead' : 'strong'} numberOfLines={1} accessibilityRole="header">
             {history.show.title}
@@ -34,9 +35,14 @@ export const ShowHeader = memo(function ShowHeader({ history, mayEdit, wide, onB
       </View>
       {wide ? <FaceTabs wide /> : null}
       <View className={`flex-row justify-end ${wide ? 'flex-1' : ''}`}>
-        <IconButton label={past ? `Undo: ${past.title}` : 'Nothing to undo'} icon={Undo} disabled={!past || !mayEdit} onPress={undo} />
         <IconButton
-          label={future ? `Redo: ${future.title}` : 'Nothing to redo'}
+          label={past ? t('show.undo', { what: sayPhrase(past.name) }) : t('show.nothingToUndo')}
+          icon={Undo}
+          disabled={!past || !mayEdit}
+          onPress={undo}
+        />
+        <IconButton
+          label={future ? t('show.redo', { what: sayPhrase(future.name) }) : t('show.nothingToRedo')}
           icon={Redo}
           disabled={!future || !mayEdit}
           onPress={redo}
@@ -51,11 +57,11 @@ function SavedWords({ mayEdit }: { readonly mayEdit: boolean }) {
   if (!mayEdit) {
     return (
       <Say look="small" className="text-tiny text-amber">
-        open in another tab: look and listen only
+        {t('show.openInAnotherTabLook')}
       </Say>
     );
   }
-  const words = { saved: 'saved', saving: 'saving …', failed: 'not saved' }[saved.status];
+  const words = { saved: t('show.saved'), saving: t('show.saving'), failed: t('show.notSaved') }[saved.status];
   return (
     <Say look="small" className={`text-tiny ${saved.status === 'failed' ? 'text-red' : ''}`}>
       {words}

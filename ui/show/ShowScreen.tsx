@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
@@ -52,9 +53,9 @@ export function ShowScreen({ id }: { readonly id: string }) {
   if (state.status === 'failed') {
     return (
       <View className="flex-1 items-start gap-4 bg-paper p-6">
-        <Say look="title">This show cannot be opened</Say>
+        <Say look="title">{t('show.thisShowCannotBeOpened')}</Say>
         <Say>{sentenceOf(state.failure)}</Say>
-        <Button label="To the list of shows" kind="strong" onPress={back} />
+        <Button label={t('common.toTheListOfShows')} kind="strong" onPress={back} />
       </View>
     );
   }
@@ -69,7 +70,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
           pointerEvents="none"
           className="absolute inset-3 items-center justify-center rounded-control border-4 border-dashed border-rain bg-rain-mist opacity-90"
         >
-          <Say look="title">Drop photos, clips or music</Say>
+          <Say look="title">{t('show.dropPhotosClipsOrMusic')}</Say>
         </View>
       ) : null}
     </View>

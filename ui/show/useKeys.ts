@@ -1,3 +1,4 @@
+import { t, type PlainKey } from '../../words';
 import { useEffect } from 'react';
 import { clamp } from '../../core/units';
 import { currentShow, useOpenShow } from '../../session/open/store';
@@ -10,22 +11,22 @@ import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport
 import { ZOOM } from '../sheet/useSheetScroll';
 
 /** What the keys do, for the list that ? shows. */
-export const KEYS: readonly (readonly [keys: string, does: string])[] = [
-  ['Space', 'play or pause'],
-  ['↑ ↓', 'step 0.1 s (Shift 1 s, Alt one frame of 1/30 s)'],
-  ['Home End', 'start and end of the show'],
-  [', .', 'trim the start or the end of what is chosen to the now line'],
-  ['/', 'split at the now line'],
-  ['Delete', 'remove what is chosen (Shift: and close up)'],
-  ['Ctrl C V', 'copy parts, paste them at the now line'],
-  ['+ −', 'zoom in and out'],
-  ['Ctrl Z', 'undo (Shift: redo)'],
-  ['D', 'the chosen narration’s dip on or off'],
-  ['P', 'add a pin at the now line'],
-  ['T', 'tap along: start, then end the picture on screen'],
-  ['Ctrl A', 'choose all pictures or pieces (with Ctrl or Shift a click adds one)'],
-  ['Esc', 'let go of what is chosen'],
-  ['?', 'all keys'],
+export const KEYS: readonly (readonly [keys: () => string, does: PlainKey])[] = [
+  [() => t('show.key.space'), 'show.playOrPause'],
+  [() => '↑ ↓', 'show.step01SShift'],
+  [() => t('show.key.homeEnd'), 'show.startAndEndOfThe'],
+  [() => ', .', 'show.trimTheStartOrThe'],
+  [() => '/', 'show.splitAtTheNowLine'],
+  [() => t('show.key.delete'), 'show.removeWhatIsChosenShift'],
+  [() => t('show.key.copy'), 'show.copyPartsPasteThemAt'],
+  [() => '+ −', 'show.zoomInAndOut'],
+  [() => t('show.key.undo'), 'show.undoShiftRedo'],
+  [() => 'D', 'show.theChosenNarrationsDipOn'],
+  [() => 'P', 'show.addAPinAtThe'],
+  [() => 'T', 'show.tapAlongStartThenEnd'],
+  [() => t('show.key.all'), 'show.chooseAllPicturesOrPieces'],
+  [() => t('show.key.escape'), 'show.letGoOfWhatIs'],
+  [() => '?', 'show.allKeys'],
 ];
 
 const ZOOM_STEP = 1.4;

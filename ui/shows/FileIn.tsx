@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import FolderOpen from 'lucide-react-native/icons/folder-open';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -15,7 +16,7 @@ export function FileInButton() {
   const busy = useFileIn(({ fileIn }) => fileIn.status === 'reading');
   return (
     <FileButton
-      label="Open a file"
+      label={t('shows.openAFile')}
       icon={FolderOpen}
       accept=".zip,.otio,.json,application/zip,application/json"
       kind="quiet"
@@ -33,37 +34,34 @@ export function FileInState() {
     case 'idle':
       return null;
     case 'reading':
-      return <Progress label={`Opening “${fileIn.name}”`} share={fileIn.share} onCancel={cancelFileIn} />;
+      return <Progress label={t('shows.opening', { name: fileIn.name })} share={fileIn.share} onCancel={cancelFileIn} />;
     case 'failed':
       return <Notice grave text={sentenceOf(fileIn.failure)} onClose={forgetFileIn} />;
     case 'asking':
       return (
         <View accessibilityRole="alert" className="gap-2 rounded-control border border-line bg-card p-3">
-          <Say>“{fileIn.title}” is here already. Nothing was changed yet.</Say>
+          <Say>{t('shows.isHereAlreadyNothingWas', { title: fileIn.title })}</Say>
           <View className="flex-row flex-wrap gap-2">
-            <Button label="Open as a copy" kind="strong" onPress={() => void layDown('copy')} />
+            <Button label={t('shows.openAsACopy')} kind="strong" onPress={() => void layDown('copy')} />
             <Button
-              label="Put it in its place"
+              label={t('shows.putItInItsPlace')}
               kind="quiet"
-              hint="Put it in the place of the show that is here; undo brings that one back"
+              hint={t('shows.putItInThePlace')}
               onPress={() => void layDown('replace')}
             />
-            <Button label="Leave it" kind="quiet" onPress={forgetFileIn} />
+            <Button label={t('common.leaveIt')} kind="quiet" onPress={forgetFileIn} />
           </View>
-          <Say look="small">In its place: the show that is here can be brought back with undo.</Say>
+          <Say look="small">{t('shows.inItsPlaceTheShow')}</Say>
         </View>
       );
     case 'done': {
       const left = sayLeftOut(fileIn.leftOut);
-      const missing =
-        fileIn.missing === 0
-          ? ''
-          : ` ${fileIn.missing === 1 ? 'One file is' : `${fileIn.missing} files are`} not on this device: choose them on its Finish face.`;
+      const missing = fileIn.missing === 0 ? '' : ` ${t('shows.filesAway', { count: fileIn.missing })}`;
       return (
         <Notice
-          text={[`“${fileIn.title}” is opened.${missing}`, ...left].join(' ')}
+          text={[t('shows.isOpened', { title: fileIn.title, missing }), ...left].join(' ')}
           action={{
-            label: 'Show it',
+            label: t('shows.showIt'),
             run: () => {
               forgetFileIn();
               router.push(`/show/${fileIn.id}`);

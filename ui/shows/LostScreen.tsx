@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { Button } from '../controls/Button';
@@ -8,9 +9,9 @@ export function LostScreen() {
   const router = useRouter();
   return (
     <View className="flex-1 items-start gap-4 bg-paper p-6">
-      <Say look="title">There is nothing at this address</Say>
-      <Say>Your shows are safe in the list.</Say>
-      <Button label="To the list of shows" kind="strong" onPress={() => router.replace('/')} />
+      <Say look="title">{t('shows.thereIsNothingAtThis')}</Say>
+      <Say>{t('shows.yourShowsAreSafeIn')}</Say>
+      <Button label={t('common.toTheListOfShows')} kind="strong" onPress={() => router.replace('/')} />
     </View>
   );
 }

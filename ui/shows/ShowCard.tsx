@@ -1,3 +1,4 @@
+import { sayTime, t } from '../../words';
 import Copy from 'lucide-react-native/icons/copy';
 import Download from 'lucide-react-native/icons/download';
 import Pencil from 'lucide-react-native/icons/pencil';
@@ -5,7 +6,6 @@ import Trash from 'lucide-react-native/icons/trash';
 import { useState } from 'react';
 import { Pressable, TextInput, View } from 'react-native';
 import { LIMITS } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { download } from '../../session/download';
 import { rawRecord, type Entry } from '../../session/shows/records';
 import { usePictureUrl } from '../../session/sound/useMedia';
@@ -37,7 +37,7 @@ export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
         <View className="flex-row flex-wrap items-center justify-end">
           <Pressable
             accessibilityRole="button"
-            accessibilityLabel={`Open “${entry.title}”`}
+            accessibilityLabel={t('shows.open', { title: entry.title })}
             onPress={onOpen}
             className="min-h-touch min-w-[240px] flex-1 flex-row items-center gap-3 active:opacity-75"
           >
@@ -50,19 +50,19 @@ export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
               </Say>
               <Say look="small">
                 {entry.pictures === 0
-                  ? 'no pictures yet'
-                  : `${entry.pictures} ${entry.pictures === 1 ? 'picture' : 'pictures'} · ${sayTime(entry.seconds)}`}
+                  ? t('shows.noPicturesYet')
+                  : `${t('pictures.pictures', { count: entry.pictures })} · ${sayTime(entry.seconds)}`}
               </Say>
             </View>
           </Pressable>
           <View className="flex-row">
-            <IconButton label={`Rename “${entry.title}”`} icon={Pencil} onPress={() => setRenaming(true)} />
+            <IconButton label={t('shows.rename', { title: entry.title })} icon={Pencil} onPress={() => setRenaming(true)} />
             <IconButton
-              label={`Make a copy of “${entry.title}”`}
+              label={t('shows.makeACopyOf', { title: entry.title })}
               icon={Copy}
-              onPress={() => onCopy(`${entry.title.slice(0, LIMITS.titleLength - 7)} (copy)`)}
+              onPress={() => onCopy(t('common.copy', { title: entry.title.slice(0, LIMITS.titleLength - 7) }))}
             />
-            <IconButton label={`Delete “${entry.title}”`} icon={Trash} tone="red" onPress={onDelete} />
+            <IconButton label={t('shows.delete', { title: entry.title })} icon={Trash} tone="red" onPress={onDelete} />
           </View>
         </View>
       )}
@@ -79,7 +79,7 @@ function Rename({ entry, onRename, onDone }: Pick<Props, 'entry' | 'onRename'> &
   return (
     <>
       <TextInput
-        accessibilityLabel="Title of the show"
+        accessibilityLabel={t('shows.titleOfTheShow')}
         autoFocus
         selectTextOnFocus
         maxLength={LIMITS.titleLength}
@@ -91,7 +91,7 @@ function Rename({ entry, onRename, onDone }: Pick<Props, 'entry' | 'onRename'> &
         }}
         className="h-touch min-w-0 flex-1 rounded-control border border-line bg-paper px-3 font-text text-body text-ink"
       />
-      <Button label="Keep" kind="strong" onPress={commit} />
+      <Button label={t('shows.keep')} kind="strong" onPress={commit} />
     </>
   );
 }
@@ -101,13 +101,13 @@ export function BrokenCard({ entry, onDelete }: { readonly entry: Broken; readon
   const save = async () => download(new Blob([await rawRecord(entry.id)], { type: 'application/json' }), `damaged-show-${entry.id}.json`);
   return (
     <View className="gap-2 rounded-control border border-brick bg-brick-soft p-3">
-      <Say look="strong">{entry.failure.code === 'show.newer' ? 'A show from a newer Rain Bed' : 'A damaged show'}</Say>
+      <Say look="strong">{entry.failure.code === 'show.newer' ? t('shows.aShowFromANewer') : t('shows.aDamagedShow')}</Say>
       <Say look="small" className="text-ink">
         {sentenceOf(entry.failure)}
       </Say>
       <View className="flex-row gap-2">
-        <Button label="Save its data" icon={Download} kind="quiet" onPress={() => void save()} />
-        <Button label="Delete" icon={Trash} kind="danger" onPress={onDelete} />
+        <Button label={t('shows.saveItsData')} icon={Download} kind="quiet" onPress={() => void save()} />
+        <Button label={t('shows.deleteIt')} icon={Trash} kind="danger" onPress={onDelete} />
       </View>
     </View>
   );

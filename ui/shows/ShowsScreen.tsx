@@ -1,10 +1,13 @@
+import { t } from '../../words';
 import Plus from 'lucide-react-native/icons/plus';
 import CloudRain from 'lucide-react-native/icons/cloud-rain';
+import SettingsIcon from 'lucide-react-native/icons/settings-2';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { failureOf } from '../../core/failure';
 import type { Entry } from '../../session/shows/records';
+import { showSettings } from '../../session/settings';
 import { layDemo, useSeeding } from '../../session/shows/seed';
 import {
   useBin,
@@ -16,13 +19,14 @@ import {
   useRestoreShow,
   useShowList,
 } from '../../session/shows/useShows';
-import { Button } from '../controls/Button';
+import { Button, IconButton } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
 import { useTokens } from '../theme/useTokens';
 import { sentenceOf } from '../words/failures';
 import { FileInButton, FileInState } from './FileIn';
+import { SettingsPanel } from './SettingsPanel';
 import { BrokenCard, ShowCard } from './ShowCard';
 
 /** The list of shows: new, open, rename, copy, delete, bring back. */
@@ -47,31 +51,38 @@ export function ShowsScreen() {
       <View className="flex-row items-center gap-2 pt-2">
         <CloudRain size={28} color={tokens.rain} aria-hidden />
         <Say look="title" className="flex-1" accessibilityRole="header">
-          Rain Bed
+          {t('common.rainBed')}
         </Say>
-        <Button label="New show" icon={Plus} kind="strong" onPress={() => create.mutate('My show', { onSuccess: open })} />
+        <Button
+          label={t('shows.newShow')}
+          icon={Plus}
+          kind="strong"
+          onPress={() => create.mutate(t('shows.myShow'), { onSuccess: open })}
+        />
       </View>
       <View className="flex-row items-center gap-2">
         <Say look="small" className="flex-1">
-          Music under a show of photos: exactly as long, beginning and ending on purpose.
+          {t('shows.musicUnderAShowOf')}
         </Say>
         <FileInButton />
+        <IconButton label={t('settings.settings')} icon={SettingsIcon} onPress={() => showSettings(true)} />
       </View>
+      <SettingsPanel />
       <FileInState />
       {failure ? <Notice grave text={sentenceOf(failureOf(failure))} /> : null}
       {deleted ? (
         <Notice
-          text={`“${deleted.title}” is deleted.`}
-          action={{ label: 'Undo', run: () => restore.mutate(deleted.id, { onSuccess: () => setDeleted(null) }) }}
+          text={t('shows.isDeleted', { title: deleted.title })}
+          action={{ label: t('shows.undo'), run: () => restore.mutate(deleted.id, { onSuccess: () => setDeleted(null) }) }}
           onClose={() => setDeleted(null)}
         />
       ) : null}
       <Seeding entries={list.data ?? null} />
-      {list.data?.length === 0 ? <Say className="py-6 text-center">No shows yet. Start one with “New show”.</Say> : null}
+      {list.data?.length === 0 ? <Say className="py-6 text-center">{t('shows.noShowsYetStartOne')}</Say> : null}
       {list.data?.map((entry) => {
         const moveToBin = () =>
           remove.mutate(entry.id, {
-            onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'valid' ? entry.title : 'Damaged show' }),
+            onSuccess: () => setDeleted({ id: entry.id, title: entry.kind === 'valid' ? entry.title : t('shows.damagedShow') }),
           });
         return entry.kind === 'valid' ? (
           <ShowCard
@@ -94,11 +105,11 @@ export function ShowsScreen() {
 /** The demo show while it is being laid out, and the way back to it where it is missing. */
 function Seeding({ entries }: { readonly entries: readonly Entry[] | null }) {
   const { seeding } = useSeeding();
-  if (seeding.status === 'running') return <Progress label="Laying out the demo show" share={seeding.share} />;
+  if (seeding.status === 'running') return <Progress label={t('shows.layingOutTheDemoShow')} share={seeding.share} />;
   if (seeding.status === 'failed') {
-    return <Notice grave text={sentenceOf(seeding.failure)} action={{ label: 'Try again', run: () => void layDemo() }} />;
+    return <Notice grave text={sentenceOf(seeding.failure)} action={{ label: t('common.tryAgain'), run: () => void layDemo() }} />;
   }
-  if (entries?.length === 0) return <Button label="Lay out the demo show" onPress={() => void layDemo()} className="self-center" />;
+  if (entries?.length === 0) return <Button label={t('shows.layOutTheDemoShow')} onPress={() => void layDemo()} className="self-center" />;
   return null;
 }
 
@@ -108,15 +119,15 @@ function Bin({ onRestore, onDiscard }: { readonly onRestore: (id: string) => voi
   if (data.length === 0) return null;
   return (
     <View className="gap-2">
-      <Button label={`Deleted shows: ${data.length}`} kind="quiet" onPress={() => setOpen(!open)} className="self-start" />
+      <Button label={t('shows.deletedShows', { count: data.length })} kind="quiet" onPress={() => setOpen(!open)} className="self-start" />
       {open
         ? data.map((entry) => (
             <View key={entry.id} className="flex-row items-center gap-2 rounded-control border border-line bg-card p-2 pl-3">
               <Say className="flex-1" numberOfLines={1}>
-                {entry.kind === 'valid' ? entry.title : 'Damaged show'}
+                {entry.kind === 'valid' ? entry.title : t('shows.damagedShow')}
               </Say>
-              <Button label="Bring back" onPress={() => onRestore(entry.id)} />
-              <Button label="Delete for good" kind="danger" onPress={() => onDiscard(entry.id)} />
+              <Button label={t('shows.bringBack')} onPress={() => onRestore(entry.id)} />
+              <Button label={t('shows.deleteForGood')} kind="danger" onPress={() => onDiscard(entry.id)} />
             </View>
           ))
         : null}

@@ -1,7 +1,7 @@
+import { sayTime, t } from '../../words';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { compareLengths, type Lengths, type Show } from '../../core/show';
-import { sayTime } from '../../core/units';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayDifference } from '../words/lengths';
@@ -29,7 +29,7 @@ const Strip = memo(function Strip({ onFit, spelled, ...lengths }: Lengths & { re
       <View
         className="flex-1 gap-1"
         accessibilityRole="image"
-        accessibilityLabel={`Pictures ${sayTime(lengths.pictures)}, bed ${sayTime(lengths.bed)}: ${said}`}
+        accessibilityLabel={t('stage.lengths', { pictures: sayTime(lengths.pictures), bed: sayTime(lengths.bed), difference: said })}
       >
         <Bar filled={lengths.pictures / most} dashed={0} colour="bg-moss" border="border-moss" />
         <Bar
@@ -40,13 +40,13 @@ const Strip = memo(function Strip({ onFit, spelled, ...lengths }: Lengths & { re
         />
         {spelled ? (
           <Say look="time" className="text-ink-2">
-            pictures {sayTime(lengths.pictures)} bed {sayTime(lengths.bed)}
+            {t('stage.lengthsShort', { pictures: sayTime(lengths.pictures), bed: sayTime(lengths.bed) })}
           </Say>
         ) : null}
       </View>
       <Button
         label={said}
-        hint={`Length: ${said}. Opens the fit`}
+        hint={t('stage.lengthOpensTheFit', { difference: said })}
         kind={fits ? 'moss' : 'strong'}
         disabled={lengths.verdict === 'no-bed' || lengths.verdict === 'no-pictures'}
         onPress={onFit}

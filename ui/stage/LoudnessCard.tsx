@@ -1,6 +1,6 @@
+import { decimal, sayLevel, t } from '../../words';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
-import { sayLevel } from '../../core/units';
 import { useLoudness } from '../../session/sound/useLoudness';
 import { Caught } from '../controls/Caught';
 import { later } from '../controls/later';
@@ -17,18 +17,18 @@ export function LoudnessCard({ show, width }: { readonly show: Show; readonly wi
   return (
     <View className="gap-2">
       <View className="flex-row items-baseline justify-between">
-        <Say look="label">Loudness over the show</Say>
-        <Say look="small">{stale ? 'measuring …' : 'momentary, LUFS'}</Say>
+        <Say look="label">{t('stage.loudnessOverTheShow')}</Say>
+        <Say look="small">{stale ? t('common.measuring') : t('stage.momentaryLufs')}</Say>
       </View>
       <View className={`h-40 overflow-hidden rounded-control border border-line bg-card ${stale ? 'opacity-60' : ''}`}>
-        <Caught what="The drawing of the loudness">
+        <Caught what={t('stage.theDrawingOfTheLoudness')}>
           <LoudnessChart momentary={data.momentary} width={width} />
         </Caught>
       </View>
       <View className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}>
-        <Reading title="Whole show" value={data.integrated === null ? '–' : `${data.integrated.toFixed(1).replace('-', '−')} LUFS`} />
+        <Reading title={t('common.wholeShow')} value={data.integrated === null ? '–' : `${decimal(data.integrated, 1)} LUFS`} />
         <Reading
-          title="Highest peak"
+          title={t('common.highestPeak')}
           value={data.truePeak === null ? '–' : sayLevel(data.truePeak).replace('dB', 'dBTP')}
           red={(data.truePeak ?? -1) > 0}
         />

@@ -1,10 +1,10 @@
+import { sayTime, t, sayPhrase } from '../../words';
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
 import { frameWithin, layersAt, sceneOf, type Scene } from '../../core/stage';
-import { sayTime } from '../../core/units';
 import { pause, togglePlay, useTransport } from '../../session/sound/transport';
 import { openStage, type StageView } from '../../session/stage/view';
 import { Say } from '../controls/Say';
@@ -34,11 +34,11 @@ function StageBox({ show, width, height }: Props) {
   const tokens = useTokens();
   const sounding = useTransport((state) => state.playing.kind !== 'nothing');
   return (
-    <View className="overflow-hidden bg-ink" style={{ height }} accessibilityLabel="Stage">
+    <View className="overflow-hidden bg-ink" style={{ height }} accessibilityLabel={t('stage.stage')}>
       <Pictures show={show} width={width} height={height} />
       <Pressable
         accessibilityRole="button"
-        accessibilityLabel={sounding ? 'Pause' : 'Play'}
+        accessibilityLabel={sounding ? t('stage.pause') : t('stage.play')}
         onPress={() => (sounding ? pause() : togglePlay())}
         className="absolute bottom-3 left-4 h-14 w-14 items-center justify-center rounded-full border-2 border-paper bg-ink active:opacity-75"
       >
@@ -66,7 +66,7 @@ function Clock({ length }: { readonly length: number }) {
 
 /** The frame: pictures, dissolves, moves and clips, painted by a worker. */
 function Pictures({ show, width, height }: Props) {
-  const scene = useMemo(() => sceneOf(show), [show]);
+  const scene = useMemo(() => sceneOf(show, sayPhrase), [show]);
   const frame = frameWithin(show.shape, width, height);
   const { box, view } = useStageCanvas(scene);
   const dense = Math.min(window.devicePixelRatio || 1, MOST_PIXELS / Math.max(frame.width, frame.height, 1));
@@ -84,7 +84,7 @@ function Pictures({ show, width, height }: Props) {
       {show.pictures.length === 0 ? (
         <View className="flex-1 items-center justify-center p-6">
           <Say look="body" className="text-center text-paper">
-            The pictures of your show appear here.
+            {t('stage.thePicturesOfYourShow')}
           </Say>
         </View>
       ) : null}
@@ -94,13 +94,12 @@ function Pictures({ show, width, height }: Props) {
 
 /** What is on the stage, in words; it changes when the picture does. */
 function useShownTitles(scene: Scene, show: Show): string {
-  return useTransport((state) =>
-    layersAt(scene, state.now)
-      .map(({ picture }) =>
-        picture.kind === 'card' ? picture.words.replaceAll('\n', ', ') || 'a plain card' : show.media[picture.media]!.title,
-      )
-      .join(', dissolving into '),
-  );
+  return useTransport((state) => {
+    const [before, after] = layersAt(scene, state.now).map(({ picture }) =>
+      picture.kind === 'card' ? picture.words.replaceAll('\n', ', ') || t('stage.aPlainCard') : show.media[picture.media]!.title,
+    );
+    return after === undefined ? (before ?? '') : t('stage.dissolvingInto', { before: before!, after });
+  });
 }
 
 /**

@@ -1,3 +1,4 @@
+import { sayLevel, t, sayLane } from '../../words';
 import { View } from 'react-native';
 import { FIRST_PART_DIP, lanesOf, LIMITS, type Part, type PartDip, type Show } from '../../core/show';
 import { muteParts, setPartDip, toLane } from '../../core/show/edits';
@@ -8,7 +9,6 @@ import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
 import { levelEntry } from '../controls/levelEntry';
 import { spanEntry } from '../controls/timeEntry';
-import { sayLevel } from '../../core/units';
 import { sayMore } from '../words/voices';
 
 const STEP = 3;
@@ -24,13 +24,30 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
   return (
     <View className="gap-1">
       <View className="flex-row flex-wrap gap-2">
-        <Switch label="Dips the bed" on={dip.on} onChange={(on) => set({ on })} />
-        <Button label="Deeper" hint="A deeper dip" disabled={!dip.on} onPress={() => set({ by: dip.by - STEP })} tight />
-        <Button label="Shallower" hint="A shallower dip" disabled={!dip.on} onPress={() => set({ by: dip.by + STEP })} tight />
-        <Switch label="Mute" hint="Mute the narration" on={muted} onChange={(mute) => edit(muteParts, { ids, mute })} />
+        <Switch label={t('voice.dipsTheBed')} on={dip.on} onChange={(on) => set({ on })} />
+        <Button
+          label={t('voice.deeper')}
+          hint={t('voice.aDeeperDip')}
+          disabled={!dip.on}
+          onPress={() => set({ by: dip.by - STEP })}
+          tight
+        />
+        <Button
+          label={t('voice.shallower')}
+          hint={t('voice.aShallowerDip')}
+          disabled={!dip.on}
+          onPress={() => set({ by: dip.by + STEP })}
+          tight
+        />
+        <Switch
+          label={t('common.mute')}
+          hint={t('voice.muteTheNarration')}
+          on={muted}
+          onChange={(mute) => edit(muteParts, { ids, mute })}
+        />
       </View>
       <NumberField
-        label="Deeper or shallower by"
+        label={t('voice.deeperOrShallowerBy')}
         value={dip.by}
         least={-LIMITS.dip.by}
         most={LIMITS.dip.by}
@@ -44,16 +61,18 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
         <NumberField
           key={side}
           {...spanEntry}
-          label={side === 'down' ? 'Own time down' : 'Own time up'}
+          label={side === 'down' ? t('voice.ownTimeDown') : t('voice.ownTimeUp')}
           value={dip[side] ?? show.dips[side]}
           most={LIMITS.dip.slope}
           disabled={!dip.on}
-          {...(dip[side] === undefined ? { note: 'as in the whole show' } : {})}
+          {...(dip[side] === undefined ? { note: t('voice.asInTheWholeShow') } : {})}
           onChange={(seconds) => set({ [side]: seconds })}
         />
       ))}
       <View className="flex-row flex-wrap gap-2">
-        {part.dip ? <Button label="As in the whole show" hint="Dip as in the whole show" kind="quiet" onPress={() => set(null)} /> : null}
+        {part.dip ? (
+          <Button label={t('voice.asInTheWholeShow2')} hint={t('voice.dipAsInTheWhole')} kind="quiet" onPress={() => set(null)} />
+        ) : null}
         <ToSpeaker show={show} ids={ids} lane={part.lane} />
       </View>
     </View>
@@ -67,13 +86,13 @@ function ToSpeaker({ show, ids, lane }: { readonly show: Show; readonly ids: rea
   return (
     <>
       <Say look="small" className="self-center">
-        Give to
+        {t('voice.giveTo')}
       </Say>
       {others.map((one) => (
         <Button
           key={one.id}
-          label={one.title}
-          hint={`Give to ${one.title}`}
+          label={sayLane(one)}
+          hint={t('common.giveTo', { title: sayLane(one) })}
           kind="quiet"
           tight
           onPress={() => edit(toLane, { ids, lane: one.id })}

@@ -1,7 +1,7 @@
+import { decimal, sayGain, t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, type DipRules, type Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
-import { sayGain } from '../../core/units';
 import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { useOpenShow } from '../../session/open/store';
 import { Choice } from '../controls/Choice';
@@ -20,12 +20,12 @@ export function DipsPanel({ show }: { readonly show: Show }) {
   const deep = (gain: number): Partial<DipRules> => ({ depth: { by: 'fixed', gain: Math.max(LIMITS.dip.least, Math.min(0, gain)) } });
   return (
     <View className="gap-3">
-      <Say look="small">The bed goes down where somebody speaks, {sayDepth(dips.depth)}. It follows whatever you do to the narrations.</Say>
+      <Say look="small">{t('voice.theBedGoesDownWhere', { depth: sayDepth(dips.depth) })}</Say>
       <Choice
-        label="Depth"
+        label={t('voice.depth')}
         options={[
-          { value: 'fixed', label: 'Always as much' },
-          { value: 'clear', label: 'As far as it takes' },
+          { value: 'fixed', label: t('voice.alwaysAsMuch') },
+          { value: 'clear', label: t('voice.asFarAsItTakes') },
         ]}
         value={dips.depth.by}
         onChange={(by) => set({ depth: by === 'fixed' ? { by, gain: -10 } : { by, margin: 15 } })}
@@ -33,7 +33,7 @@ export function DipsPanel({ show }: { readonly show: Show }) {
       {dips.depth.by === 'fixed' ? (
         <View className="gap-1">
           <Slider
-            label="Depth of the dips"
+            label={t('voice.depthOfTheDips')}
             value={dips.depth.gain}
             least={-30}
             most={0}
@@ -44,7 +44,7 @@ export function DipsPanel({ show }: { readonly show: Show }) {
             onCancel={() => useOpenShow.getState().endPreview()}
           />
           <NumberField
-            label="Goes down by"
+            label={t('voice.goesDownBy')}
             value={dips.depth.gain}
             least={LIMITS.dip.least}
             most={0}
@@ -52,61 +52,73 @@ export function DipsPanel({ show }: { readonly show: Show }) {
             onChange={(gain) => set(deep(gain))}
           />
           <NumberField
-            label="to so many percent"
+            label={t('voice.toSoManyPercent')}
             value={percentOfLevel(dips.depth.gain)}
             {...percentEntry}
             most={100}
             step={1}
-            say={(value) => `${value.toFixed(1)} %`}
+            say={(value) => `${decimal(value, 1)} %`}
             onChange={(percent) => set(deep(levelOfPercent(percent)))}
           />
         </View>
       ) : (
         <NumberField
-          label="Stays below the voice by"
+          label={t('voice.staysBelowTheVoiceBy')}
           value={dips.depth.margin}
           least={0}
           most={LIMITS.dip.margin}
           step={1}
           parse={parseSigned}
-          say={(value) => `${value.toFixed(1)} dB`}
-          note="measured in 3 s and in 0.4 s; never further than that takes"
+          say={(value) => `${decimal(value, 1)} dB`}
+          note={t('voice.measuredIn3SAnd')}
           onChange={(margin) => set({ depth: { by: 'clear', margin } })}
         />
       )}
       <View className="gap-1">
-        <NumberField {...spanEntry} label="Time to go down" value={dips.down} most={LIMITS.dip.slope} onChange={(down) => set({ down })} />
-        <NumberField {...spanEntry} label="Time to come up" value={dips.up} most={LIMITS.dip.slope} onChange={(up) => set({ up })} />
         <NumberField
           {...spanEntry}
-          label="Begins before the voice"
+          label={t('voice.timeToGoDown')}
+          value={dips.down}
+          most={LIMITS.dip.slope}
+          onChange={(down) => set({ down })}
+        />
+        <NumberField
+          {...spanEntry}
+          label={t('voice.timeToComeUp')}
+          value={dips.up}
+          most={LIMITS.dip.slope}
+          onChange={(up) => set({ up })}
+        />
+        <NumberField
+          {...spanEntry}
+          label={t('voice.beginsBeforeTheVoice')}
           value={dips.lead}
           most={LIMITS.dip.lead}
-          {...(dips.depth.by === 'clear' && dips.lead < dips.down ? { note: 'earlier here: it is down when the voice begins' } : {})}
+          {...(dips.depth.by === 'clear' && dips.lead < dips.down ? { note: t('voice.earlierHere') } : {})}
           onChange={(lead) => set({ lead })}
         />
         <NumberField
           {...spanEntry}
-          label="Rides through pauses under"
+          label={t('voice.ridesThroughPausesUnder')}
           value={dips.bridge}
           most={LIMITS.dip.bridge}
           onChange={(bridge) => set({ bridge })}
         />
       </View>
       <View className="gap-1">
-        <Say look="label">What goes down</Say>
+        <Say look="label">{t('voice.whatGoesDown')}</Say>
         <View className="flex-row flex-wrap gap-2">
-          <Switch label="The bed" hint="The bed goes down" on={dips.bed} onChange={(bed) => set({ bed })} />
-          <Switch label="Clips’ own sound" hint="The clips’ own sound goes down" on={dips.own} onChange={(own) => set({ own })} />
-          <Switch label="Spot sounds" hint="Spot sounds go down" on={dips.spot} onChange={(spot) => set({ spot })} />
+          <Switch label={t('voice.theBed')} hint={t('voice.theBedGoesDown')} on={dips.bed} onChange={(bed) => set({ bed })} />
+          <Switch label={t('voice.clipsOwnSound')} hint={t('voice.theClipsOwnSoundGoes')} on={dips.own} onChange={(own) => set({ own })} />
+          <Switch label={t('voice.spotSounds')} hint={t('voice.spotSoundsGoDown')} on={dips.spot} onChange={(spot) => set({ spot })} />
         </View>
       </View>
       <View className="gap-1">
-        <Say look="label">Also for speech in</Say>
+        <Say look="label">{t('voice.alsoForSpeechIn')}</Say>
         <View className="flex-row">
           <Switch
-            label="the clips’ own sound"
-            hint="Speech in the clips’ own sound asks for dips, too"
+            label={t('voice.theClipsOwnSound')}
+            hint={t('voice.speechInTheClipsOwn')}
             on={dips.hearsClips}
             onChange={(hearsClips) => set({ hearsClips })}
           />
@@ -122,12 +134,16 @@ function Raise({ dips: { raise }, set }: { readonly dips: DipRules; readonly set
   return (
     <View className="gap-1">
       <View className="flex-row">
-        <Switch label="Raise in the gaps" on={raise !== null} onChange={(on) => set({ raise: on ? { gain: 2, after: 6 } : null })} />
+        <Switch
+          label={t('voice.raiseInTheGaps')}
+          on={raise !== null}
+          onChange={(on) => set({ raise: on ? { gain: 2, after: 6 } : null })}
+        />
       </View>
       {raise ? (
         <>
           <NumberField
-            label="Comes up by"
+            label={t('voice.comesUpBy')}
             value={raise.gain}
             least={0}
             most={LIMITS.dip.raise}
@@ -137,7 +153,7 @@ function Raise({ dips: { raise }, set }: { readonly dips: DipRules; readonly set
           <NumberField
             {...spanEntry}
             step={1}
-            label="where nobody speaks for over"
+            label={t('voice.whereNobodySpeaksForOver')}
             value={raise.after}
             most={LIMITS.dip.after}
             onChange={(after) => set({ raise: { ...raise, after } })}

@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import Mic from 'lucide-react-native/icons/mic';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
@@ -16,20 +17,20 @@ import { sayReading } from '../words/voices';
 export function LinePanel({ show, id, onDone }: { readonly show: Show; readonly id: string; readonly onDone: () => void }) {
   const { edit } = useOpenShow.getState();
   const line = show.lines.find((one) => one.id === id);
-  if (!line) return <Say>This line is no longer in the show.</Say>;
+  if (!line) return <Say>{t('voice.thisLineIsNoLonger')}</Say>;
   return (
     <View className="gap-2">
       <WordsField
-        label="Words of the line"
+        label={t('voice.wordsOfTheLine')}
         value={line.words}
         most={LIMITS.voice.words}
-        placeholder="What is to be said here"
+        placeholder={t('voice.whatIsToBeSaid')}
         say={sayReading}
         onSet={(words) => edit(setLine, { id, change: { words } })}
       />
       <NumberField
         {...momentEntry}
-        label="Comes at"
+        label={t('voice.comesAt')}
         value={line.at}
         least={0}
         most={LIMITS.showSeconds}
@@ -37,7 +38,7 @@ export function LinePanel({ show, id, onDone }: { readonly show: Show; readonly 
       />
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Record this line"
+          label={t('voice.recordThisLine')}
           icon={Mic}
           kind="strong"
           className="grow"
@@ -47,7 +48,7 @@ export function LinePanel({ show, id, onDone }: { readonly show: Show; readonly 
           }}
         />
         <Button
-          label="Remove the line"
+          label={t('voice.removeTheLine')}
           icon={Trash}
           kind="danger"
           onPress={() => {

@@ -1,5 +1,6 @@
+import { sayLevel, t } from '../../words';
 import { View } from 'react-native';
-import { clamp, decibelsOfGain, sayLevel } from '../../core/units';
+import { clamp, decibelsOfGain } from '../../core/units';
 import { useMeter } from '../../session/voice/recording';
 import { Say } from '../controls/Say';
 
@@ -15,17 +16,17 @@ export function Meter() {
   const red = level > RED;
   const words =
     most >= 0.999
-      ? 'too loud: it was cut off'
+      ? t('voice.cutOff')
       : decibelsOfGain(most) > RED
-        ? 'loud: a little further away'
+        ? t('voice.loud')
         : most < 0.01
-          ? 'hardly anything yet'
-          : 'good';
+          ? t('voice.hardlyAnythingYet')
+          : t('voice.good');
   return (
     <View className="gap-0.5">
       <View
         accessibilityRole="progressbar"
-        accessibilityLabel="Level of the microphone"
+        accessibilityLabel={t('voice.levelOfTheMicrophone')}
         aria-valuenow={Math.round(Math.max(FLOOR, level))}
         aria-valuemin={FLOOR}
         aria-valuemax={0}
@@ -35,9 +36,7 @@ export function Meter() {
         <View className={`h-4 ${red ? 'bg-red' : 'bg-brick'}`} style={{ width: `${share(level)}%` }} />
         <View style={{ position: 'absolute', left: `${share(decibelsOfGain(most))}%`, width: 2, top: 0, bottom: 0 }} className="bg-ink" />
       </View>
-      <Say look="small">
-        highest {sayLevel(decibelsOfGain(most))} · {words}
-      </Say>
+      <Say look="small">{t('voice.highest', { level: sayLevel(decibelsOfGain(most)), words })}</Say>
     </View>
   );
 }

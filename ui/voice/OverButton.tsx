@@ -1,3 +1,4 @@
+import { decimal, t } from '../../words';
 import Gauge from 'lucide-react-native/icons/gauge';
 import type { Show } from '../../core/show';
 import { useOver } from '../../session/voice/over';
@@ -8,11 +9,11 @@ import { openPanel } from '../panels/open';
 export function OverButton({ show }: { readonly show: Show }) {
   const { least, stale, speaks } = useOver(show);
   if (!speaks) return null;
-  const said = least ? `${least.over.toFixed(1)} dB clear` : 'measuring …';
+  const said = least ? t('voice.dbClear', { over: decimal(least.over, 1) }) : t('common.measuring');
   return (
     <Button
       label={stale && least ? `${said} …` : said}
-      hint={`Voice over bed: ${said} at the tightest`}
+      hint={t('voice.voiceOverBedAtThe', { over: said })}
       icon={Gauge}
       kind="quiet"
       tight

@@ -1,7 +1,7 @@
+import { decimal, sayTime, t } from '../../words';
 import { View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { seek } from '../../session/sound/transport';
 import { makeClear, useOver } from '../../session/voice/over';
@@ -12,7 +12,7 @@ import { later } from '../controls/later';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { parseSigned } from '../controls/timeEntry';
-import { MARKS } from '../words/voices';
+import { MARKS, sayMark } from '../words/voices';
 import { useState } from 'react';
 
 // The chart comes only when it is looked at: a first visit does not pay for it.
@@ -30,18 +30,18 @@ export function OverReading({ show, width, onGo }: Props) {
   const { readings, least, stale, speaks } = useOver(show);
   const { depth } = show.dips;
   const [mark, setMark] = useState(depth.by === 'clear' ? depth.margin : 10);
-  if (!speaks) return <Say look="small">Nobody speaks yet. Record a narration or bring one in; then this shows how clear it is.</Say>;
+  if (!speaks) return <Say look="small">{t('voice.nobodySpeaksYetRecordA')}</Say>;
   const met = least !== null && least.over >= mark - 0.05;
-  const known = MARKS.find((one) => one.margin === mark);
+  const why = sayMark(mark);
   return (
     <View className="gap-2">
       <View className="flex-row items-baseline justify-between gap-2">
-        <Say look="label">Voice over bed</Say>
-        <Say look="small">{stale ? 'measuring …' : 'dB above all else'}</Say>
+        <Say look="label">{t('common.voiceOverBed')}</Say>
+        <Say look="small">{stale ? t('common.measuring') : t('voice.dbAboveAllElse')}</Say>
       </View>
       <View className={`h-36 overflow-hidden rounded-control border border-line bg-card ${stale ? 'opacity-60' : ''}`}>
         {readings ? (
-          <Caught what="The drawing of the voice">
+          <Caught what={t('voice.theDrawingOfTheVoice')}>
             <OverChart readings={readings} seconds={showSeconds(show)} mark={mark} width={width} />
           </Caught>
         ) : null}
@@ -49,8 +49,8 @@ export function OverReading({ show, width, onGo }: Props) {
       {least ? (
         <View className="flex-row flex-wrap items-center gap-2">
           <Button
-            label={`Tightest: ${least.over.toFixed(1)} dB at ${sayTime(least.at)}`}
-            hint={`Go to the tightest place, ${least.over.toFixed(1)} dB at ${sayTime(least.at)}`}
+            label={t('voice.tightestDbAt', { over: decimal(least.over, 1), at: sayTime(least.at) })}
+            hint={t('voice.goToTheTightestPlace', { over: decimal(least.over, 1), at: sayTime(least.at) })}
             onPress={() => {
               seek(least.at);
               onGo?.();
@@ -60,34 +60,34 @@ export function OverReading({ show, width, onGo }: Props) {
         </View>
       ) : null}
       <Choice
-        label="Mark to aim for"
-        options={MARKS.map(({ margin, label }) => ({ value: String(margin), label }))}
-        value={known ? String(mark) : null}
+        label={t('voice.markToAimFor')}
+        options={MARKS.map((margin) => ({ value: String(margin), label: `${margin} dB` }))}
+        value={why === null ? null : String(mark)}
         onChange={(value) => setMark(Number(value))}
       />
       <NumberField
-        label="Mark in dB"
+        label={t('voice.markInDb')}
         value={mark}
         least={0}
         most={40}
         step={1}
         parse={parseSigned}
-        say={(value) => `${value.toFixed(1)} dB`}
-        note={`${known ? `${known.note}; ` : ''}${met ? 'held everywhere' : 'not held everywhere'}`}
+        say={(value) => `${decimal(value, 1)} dB`}
+        note={[why, t(met ? 'voice.heldEverywhere' : 'voice.notHeldEverywhere')].filter(Boolean).join('; ')}
         onChange={setMark}
       />
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Make clear"
-          hint={`Make clear: ${mark} dB everywhere`}
+          label={t('voice.makeClear')}
+          hint={t('voice.makeClearDbEverywhere', { mark })}
           kind="strong"
           onPress={() => void makeClear(mark)}
           className="grow"
         />
         {depth.by === 'clear' ? (
           <Button
-            label="Fixed again"
-            hint="Back to a fixed depth"
+            label={t('voice.fixedAgain')}
+            hint={t('voice.backToAFixedDepth')}
             kind="quiet"
             onPress={() => useOpenShow.getState().edit(setDips, { change: { depth: { by: 'fixed', gain: -10 } } })}
           />

@@ -1,9 +1,9 @@
+import { saySpan, sayTime, t } from '../../words';
 import Scissors from 'lucide-react-native/icons/scissors';
 import Shrink from 'lucide-react-native/icons/fold-horizontal';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { partEnd, type Part, type Show } from '../../core/show';
-import { saySpan, sayTime } from '../../core/units';
 import { seek } from '../../session/sound/transport';
 import { useHeard } from '../../session/sound/heard';
 import { innerPauses, shorten, splitPauses, tellSpeech } from '../../session/voice/narrations';
@@ -19,33 +19,41 @@ export function PauseFields({ show, part }: { readonly show: Show; readonly part
   const [keep, setKeep] = useState(0.3);
   const known = useHeard((state) => state.heard.has(part.media));
   const pauses = innerPauses(show, part, least);
-  if (!known) return <Say look="small">This narration is being listened to …</Say>;
+  if (!known) return <Say look="small">{t('voice.thisNarrationIsBeingListened')}</Say>;
   const long = pauses.filter(({ from, to }) => to - from > keep).length;
   return (
     <View className="gap-1">
       <Say look="small">
         {pauses.length === 0
-          ? 'No pause of that length in it.'
-          : `${pauses.length === 1 ? 'One pause' : `${pauses.length} pauses`}, ${saySpan(pauses.reduce((sum, { from, to }) => sum + to - from, 0))} in all`}
+          ? t('voice.noPauseOfThatLength')
+          : t('voice.pauses', {
+              count: pauses.length,
+              all: saySpan(pauses.reduce((sum, { from, to }) => sum + to - from, 0)),
+            })}
       </Say>
       <View className="flex-row flex-wrap gap-2">
         {pauses.slice(0, 12).map(({ from, to }, index) => (
           <Button
             key={index}
             label={`${sayTime(part.at + from)} · ${saySpan(to - from)}`}
-            hint={`Go to the pause at ${sayTime(part.at + from)}, ${saySpan(to - from)}`}
+            hint={t('voice.goToThePauseAt', { at: sayTime(part.at + from), length: saySpan(to - from) })}
             kind="quiet"
             tight
             onPress={() => seek(part.at + (from + to) / 2)}
           />
         ))}
       </View>
-      <NumberField {...spanEntry} least={0.2} label="Pauses of at least" value={least} most={30} onChange={setLeast} />
-      <NumberField {...spanEntry} label="Shorten to" value={keep} most={30} onChange={setKeep} />
+      <NumberField {...spanEntry} least={0.2} label={t('voice.pausesOfAtLeast')} value={least} most={30} onChange={setLeast} />
+      <NumberField {...spanEntry} label={t('voice.shortenTo')} value={keep} most={30} onChange={setKeep} />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Split at the pauses" icon={Scissors} disabled={pauses.length === 0} onPress={() => splitPauses(show, part, least)} />
         <Button
-          label={keep === 0 ? 'Cut the pauses out' : 'Shorten the pauses'}
+          label={t('voice.splitAtThePauses')}
+          icon={Scissors}
+          disabled={pauses.length === 0}
+          onPress={() => splitPauses(show, part, least)}
+        />
+        <Button
+          label={keep === 0 ? t('voice.cutThePausesOut') : t('voice.shortenThePauses')}
           icon={Shrink}
           disabled={long === 0}
           onPress={() => shorten(show, part, least, keep)}
@@ -62,7 +70,7 @@ function PutRight({ show, part }: { readonly show: Show; readonly part: Part }) 
   if (!range) {
     return (
       <View className="flex-row">
-        <Button label="Put right where somebody speaks" kind="quiet" onPress={markRange} />
+        <Button label={t('voice.putRightWhereSomebodySpeaks')} kind="quiet" onPress={markRange} />
       </View>
     );
   }
@@ -73,12 +81,12 @@ function PutRight({ show, part }: { readonly show: Show; readonly part: Part }) 
   };
   return (
     <View className="gap-1">
-      <Say look="small">Drag the range on the sheet to what is meant, or type it.</Say>
+      <Say look="small">{t('voice.dragTheRangeOnThe')}</Say>
       {(['from', 'to'] as const).map((edge) => (
         <NumberField
           key={edge}
           {...spanEntry}
-          label={edge === 'from' ? 'Meant from' : 'Meant to'}
+          label={edge === 'from' ? t('voice.meantFrom') : t('voice.meantTo')}
           say={(value) => sayTime(value, 2)}
           value={range[edge]}
           most={partEnd(part)}
@@ -86,9 +94,9 @@ function PutRight({ show, part }: { readonly show: Show; readonly part: Part }) 
         />
       ))}
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Somebody speaks here" disabled={within.to <= within.from} onPress={() => tell(true)} />
-        <Button label="Nobody speaks here" disabled={within.to <= within.from} onPress={() => tell(false)} />
-        <Button label="Leave it" kind="quiet" onPress={dropRange} />
+        <Button label={t('voice.somebodySpeaksHere')} disabled={within.to <= within.from} onPress={() => tell(true)} />
+        <Button label={t('voice.nobodySpeaksHere')} disabled={within.to <= within.from} onPress={() => tell(false)} />
+        <Button label={t('common.leaveIt')} kind="quiet" onPress={dropRange} />
       </View>
     </View>
   );

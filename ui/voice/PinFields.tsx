@@ -1,3 +1,4 @@
+import { sayGain, sayTime, t } from '../../words';
 import MapPin from 'lucide-react-native/icons/map-pin-plus';
 import Trash from 'lucide-react-native/icons/trash';
 import Undo from 'lucide-react-native/icons/undo-2';
@@ -5,7 +6,6 @@ import { useEffect } from 'react';
 import { ScrollView, View } from 'react-native';
 import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
 import { clearPins, pinsToDips, removePins, setPins } from '../../core/show/edits';
-import { sayGain, sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { takeDipsOver } from '../../session/voice/narrations';
 import { choosePins, movePinsBy, pinHere, removeChosenPins, showPins, hidePins, usePinning } from '../../session/voice/pinning';
@@ -32,21 +32,26 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
     <View className="gap-1">
       <Say look="small">
         {part.pins.length === 0
-          ? 'No pins. A pin sets the level at its moment, on top of the dips; between two the level is straight.'
-          : `${part.pins.length} ${part.pins.length === 1 ? 'pin' : 'pins'}${chosen.length > 0 ? `, ${chosen.length} chosen` : ''}: drag them on the sheet, across for the level, along for the time.`}
+          ? t('voice.noPinsAPinSets')
+          : t(chosen.length > 0 ? 'voice.pinsChosen' : 'voice.pins', { count: part.pins.length, chosen: chosen.length })}
       </Say>
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Add a pin here" hint="Add a pin at the now line" icon={MapPin} onPress={pinHere} />
+        <Button label={t('voice.addAPinHere')} hint={t('voice.addAPinAtThe')} icon={MapPin} onPress={pinHere} />
         {part.pins.length > 0 ? (
           <Button
-            label={chosen.length === part.pins.length ? 'Choose none' : 'Choose all'}
-            hint={chosen.length === part.pins.length ? 'Choose no pins' : 'Choose all pins'}
+            label={chosen.length === part.pins.length ? t('voice.chooseNone') : t('common.chooseAll')}
+            hint={chosen.length === part.pins.length ? t('voice.chooseNoPins') : t('voice.chooseAllPins')}
             kind="quiet"
             onPress={() => choosePins(part.id, chosen.length === part.pins.length ? [] : part.pins.map((_, index) => index))}
           />
         ) : null}
         {part.pins.length > 0 ? (
-          <Button label="Reset all" hint="Reset all pins" kind="quiet" onPress={() => edit(clearPins, { ids: [part.id] })} />
+          <Button
+            label={t('voice.resetAll')}
+            hint={t('voice.resetAllPins')}
+            kind="quiet"
+            onPress={() => edit(clearPins, { ids: [part.id] })}
+          />
         ) : null}
       </View>
       {part.pins.length > 0 ? (
@@ -55,7 +60,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
             <Button
               key={index}
               label={`${sayTime(part.at + each.at)} ${sayGain(each.gain)}`}
-              hint={`Choose pin ${index + 1}`}
+              hint={t('voice.choosePin', { number: index + 1 })}
               kind="quiet"
               tight
               chosen={chosen.includes(index)}
@@ -67,7 +72,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
       {pin && one !== null ? (
         <>
           <NumberField
-            label="Level of the pin"
+            label={t('voice.levelOfThePin')}
             value={pin.gain}
             least={LIMITS.pin.least}
             most={LIMITS.pin.most}
@@ -76,7 +81,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
           />
           <NumberField
             {...momentEntry}
-            label="Moment of the pin"
+            label={t('voice.momentOfThePin')}
             value={part.at + pin.at}
             least={part.at}
             most={part.at + partSeconds(part)}
@@ -84,40 +89,45 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
           />
           <View className="flex-row">
             <Button
-              label="Reset this pin"
+              label={t('voice.resetThisPin')}
               kind="quiet"
               onPress={() =>
                 edit(setPins, {
                   id: part.id,
                   pins: part.pins.map((each, index) => (index === one ? { ...each, gain: 0 } : each)),
-                  title: 'reset a pin',
+                  name: 'edit.resetAPin',
                 })
               }
             />
-            <Button label="Remove this pin" icon={Trash} kind="quiet" onPress={() => edit(removePins, { id: part.id, which: [one] })} />
+            <Button
+              label={t('voice.removeThisPin')}
+              icon={Trash}
+              kind="quiet"
+              onPress={() => edit(removePins, { id: part.id, which: [one] })}
+            />
           </View>
         </>
       ) : chosen.length > 1 ? (
         <View className="flex-row flex-wrap gap-2">
           {(
             [
-              ['Lower', 0, -1],
-              ['Raise', 0, 1],
-              ['Earlier', -0.1, 0],
-              ['Later', 0.1, 0],
+              [t('voice.lower'), 0, -1],
+              [t('voice.raise'), 0, 1],
+              [t('common.earlier'), -0.1, 0],
+              [t('common.later'), 0.1, 0],
             ] as const
           ).map(([label, by, gain]) => (
             <Button
               key={label}
               label={label}
-              hint={`${label}: the chosen pins`}
+              hint={t('voice.theChosenPins', { label })}
               tight
               onPress={() => movePinsBy(part, chosen[0]!, by, gain, false)}
             />
           ))}
           <Button
-            label="Remove them"
-            hint="Remove the chosen pins"
+            label={t('common.removeThem')}
+            hint={t('voice.removeTheChosenPins')}
             icon={Trash}
             kind="danger"
             tight
@@ -128,11 +138,11 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
       {bed ? (
         <View className="flex-row flex-wrap gap-2">
           {part.undipped ? (
-            <Button label="Back to the dips" icon={Undo} onPress={() => edit(pinsToDips, { id: part.id })} />
+            <Button label={t('voice.backToTheDips')} icon={Undo} onPress={() => edit(pinsToDips, { id: part.id })} />
           ) : (
-            <Button label="Take the dips over as pins" kind="quiet" onPress={() => takeDipsOver(show, part)} />
+            <Button label={t('voice.takeTheDipsOverAs')} kind="quiet" onPress={() => takeDipsOver(show, part)} />
           )}
-          {part.undipped ? <Say look="small">This part no longer follows the narrations: its level is set by hand.</Say> : null}
+          {part.undipped ? <Say look="small">{t('voice.thisPartNoLongerFollows')}</Say> : null}
         </View>
       ) : null}
     </View>

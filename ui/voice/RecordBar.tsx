@@ -1,3 +1,4 @@
+import { saySpan, sayTime, t, sayLane } from '../../words';
 import Circle from 'lucide-react-native/icons/circle-dot';
 import Mic from 'lucide-react-native/icons/mic';
 import Square from 'lucide-react-native/icons/square';
@@ -5,7 +6,6 @@ import Timer from 'lucide-react-native/icons/timer';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Show } from '../../core/show';
-import { saySpan, sayTime } from '../../core/units';
 import {
   chooseMic,
   closeRecording,
@@ -36,7 +36,7 @@ export function RecordBar({ show }: { readonly show: Show }) {
   const recording = useRecording((state) => state.recording);
   if (recording.status === 'off') return null;
   return (
-    <View className="gap-2" accessibilityLabel="Recording">
+    <View className="gap-2" accessibilityLabel={t('voice.recording')}>
       <Title show={show} recording={recording} />
       <Body recording={recording} />
     </View>
@@ -46,21 +46,20 @@ export function RecordBar({ show }: { readonly show: Show }) {
 type Open = Exclude<Recording, { status: 'off' }>;
 
 function Title({ show, recording: { target } }: { readonly show: Show; readonly recording: Open }) {
-  const lane = show.lanes.find((one) => one.id === target.lane)?.title ?? 'Voice';
-  const what = target.part !== undefined ? 'A new take' : target.line !== undefined ? 'A written line' : 'A new narration';
+  const lane = show.lanes.find((one) => one.id === target.lane);
+  const what =
+    target.part !== undefined ? t('voice.aNewTake') : target.line !== undefined ? t('common.aWrittenLine') : t('voice.aNewNarration');
   const words =
     target.line === undefined
       ? show.parts.find((part) => part.id === target.part)?.words
       : show.lines.find((line) => line.id === target.line)?.words;
   return (
     <View className="gap-0.5">
-      <Say look="strong">
-        {what} at {sayTime(target.at)}
-      </Say>
+      <Say look="strong">{t('voice.targetAt', { what, at: sayTime(target.at) })}</Say>
       <Say look="small">
-        {lane} · {saySpan(roomFrom(show, target.at))} of the show left
+        {t('voice.roomLeft', { lane: lane ? sayLane(lane) : t('lanes.voice'), left: saySpan(roomFrom(show, target.at)) })}
       </Say>
-      {words ? <Say>“{words}”</Say> : null}
+      {words ? <Say>{t('check.quoted', { name: words })}</Say> : null}
     </View>
   );
 }
@@ -71,7 +70,7 @@ function Body({ recording }: { readonly recording: Open }) {
     case 'asking':
       return <Asking target={target} />;
     case 'opening':
-      return <Say look="small">The microphone is being opened …</Say>;
+      return <Say look="small">{t('voice.theMicrophoneIsBeingOpened')}</Say>;
     case 'measuring':
     case 'ready':
       return <Ready measuring={recording.status === 'measuring'} />;
@@ -81,21 +80,21 @@ function Body({ recording }: { readonly recording: Open }) {
           <Say look="huge" accessibilityLiveRegion="assertive">
             {recording.left}
           </Say>
-          <Button label="Not yet" kind="quiet" onPress={() => void openRecording(target)} />
+          <Button label={t('voice.notYet')} kind="quiet" onPress={() => void openRecording(target)} />
         </View>
       );
     case 'recording':
       return <Speaking />;
     case 'keeping':
-      return <Say look="small">The recording is taken into the show …</Say>;
+      return <Say look="small">{t('voice.theRecordingIsTakenInto')}</Say>;
     case 'failed':
       return (
         <>
           <Notice grave text={sentenceOf(recording.failure)} />
           <View className="flex-row flex-wrap gap-2">
-            <Button label="Try again" icon={Mic} kind="strong" onPress={() => void listen(target)} />
-            <Button label="Practice microphone" onPress={() => chooseMic('practice')} />
-            <Button label="Close" kind="quiet" onPress={closeRecording} />
+            <Button label={t('common.tryAgain')} icon={Mic} kind="strong" onPress={() => void listen(target)} />
+            <Button label={t('voice.practiceMicrophone')} onPress={() => chooseMic('practice')} />
+            <Button label={t('voice.close')} kind="quiet" onPress={closeRecording} />
           </View>
         </>
       );
@@ -106,14 +105,11 @@ function Body({ recording }: { readonly recording: Open }) {
 function Asking({ target }: { readonly target: Target }) {
   return (
     <>
-      <Say look="small">
-        The browser will ask whether this page may use the microphone. What you say stays on this device, in this show. You can also bring
-        in a recording as a file, or try everything with the practice microphone, which speaks for you.
-      </Say>
+      <Say look="small">{t('voice.theBrowserWillAskWhether')}</Say>
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Use the microphone" icon={Mic} kind="strong" onPress={() => void listen(target)} className="grow" />
-        <Button label="Practice microphone" onPress={() => chooseMic('practice')} />
-        <Button label="Not now" kind="quiet" onPress={closeRecording} />
+        <Button label={t('voice.useTheMicrophone')} icon={Mic} kind="strong" onPress={() => void listen(target)} className="grow" />
+        <Button label={t('voice.practiceMicrophone')} onPress={() => chooseMic('practice')} />
+        <Button label={t('common.notNow')} kind="quiet" onPress={closeRecording} />
       </View>
     </>
   );
@@ -127,32 +123,30 @@ function Ready({ measuring }: { readonly measuring: boolean }) {
       <Meter />
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Record"
-          hint="Start recording"
+          label={t('voice.record')}
+          hint={t('voice.startRecording')}
           icon={Circle}
           kind="strong"
           disabled={measuring}
           onPress={() => void startRecording()}
           className="grow"
         />
-        <Button label="Set up" hint="Set up recording" kind="quiet" chosen={more} onPress={() => setMore(!more)} />
-        <Button label="Close" hint="Close the recording" kind="quiet" onPress={closeRecording} />
+        <Button label={t('voice.setUp')} hint={t('voice.setUpRecording')} kind="quiet" chosen={more} onPress={() => setMore(!more)} />
+        <Button label={t('voice.close')} hint={t('voice.closeTheRecording')} kind="quiet" onPress={closeRecording} />
       </View>
       {more ? (
         <View className="gap-1">
           <View className="flex-row flex-wrap gap-2">
-            <Switch label="Count in 3, 2, 1" on={settings.countIn} onChange={(countIn) => changeRecordSettings({ countIn })} />
-            <Switch label="Hear the bed" on={settings.bed} onChange={(bed) => changeRecordSettings({ bed })} />
+            <Switch label={t('voice.countIn321')} on={settings.countIn} onChange={(countIn) => changeRecordSettings({ countIn })} />
+            <Switch label={t('voice.hearTheBed')} on={settings.bed} onChange={(bed) => changeRecordSettings({ bed })} />
             <Switch
-              label="Practice microphone"
+              label={t('voice.practiceMicrophone')}
               on={settings.mic === 'practice'}
               onChange={(practice) => chooseMic(practice ? 'practice' : 'microphone')}
             />
           </View>
-          <Say look="small">
-            {settings.bed ? 'Wear headphones, or the microphone records the bed, too.' : 'Nothing is heard while you speak.'}
-          </Say>
-          {measuring ? <Say look="small">Listening for three clicks: hold the device as you will while you speak …</Say> : <Late />}
+          <Say look="small">{settings.bed ? t('voice.wearHeadphonesOrTheMicrophone') : t('voice.nothingIsHeardWhileYou')}</Say>
+          {measuring ? <Say look="small">{t('voice.listeningForThreeClicksHold')}</Say> : <Late />}
         </View>
       ) : null}
     </>
@@ -168,16 +162,16 @@ function Late() {
       <NumberField
         {...shiftEntry}
         step={0.01}
-        label="Comes late by"
+        label={t('voice.comesLateBy')}
         value={Number(late.toFixed(4))}
         least={-1}
         most={1}
-        note={own ? 'as it was measured or set here' : 'as far as the browser says'}
+        note={own ? t('voice.asItWasMeasuredOr') : t('voice.asFarAsTheBrowser')}
         onChange={setLate}
       />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Measure it" hint="Measure how late it comes" icon={Timer} onPress={() => void measureLate()} />
-        {own ? <Button label="As the browser says" kind="quiet" onPress={() => setLate(null)} /> : null}
+        <Button label={t('voice.measureIt')} hint={t('voice.measureHowLateItComes')} icon={Timer} onPress={() => void measureLate()} />
+        {own ? <Button label={t('voice.asTheBrowserSays')} kind="quiet" onPress={() => setLate(null)} /> : null}
       </View>
     </View>
   );
@@ -190,12 +184,19 @@ function Speaking() {
       <View className="flex-row items-center gap-2">
         <View className="h-3 w-3 rounded-full bg-red" />
         <Say look="strong" className="flex-1">
-          Recording
+          {t('voice.recording')}
         </Say>
         <Say look="time">{now}</Say>
       </View>
       <Meter />
-      <Button label="Stop" hint="Stop recording" icon={Square} kind="strong" onPress={() => void stopRecording()} className="py-4" />
+      <Button
+        label={t('common.stop')}
+        hint={t('voice.stopRecording')}
+        icon={Square}
+        kind="strong"
+        onPress={() => void stopRecording()}
+        className="py-4"
+      />
     </>
   );
 }

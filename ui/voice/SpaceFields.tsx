@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Part } from '../../core/show';
@@ -14,10 +15,10 @@ export function SpaceFields({ parts }: { readonly parts: readonly Part[] }) {
   const ids = parts.map((part) => part.id);
   return (
     <View className="gap-1">
-      <NumberField {...spanEntry} label="Gap between them" value={gap} most={60} onChange={setGap} />
+      <NumberField {...spanEntry} label={t('voice.gapBetweenThem')} value={gap} most={60} onChange={setGap} />
       <View className="flex-row flex-wrap gap-2">
-        <Button label="Set the gaps" onPress={() => edit(spaceParts, { ids, gap })} />
-        <Button label="Close the gaps" kind="quiet" onPress={() => edit(spaceParts, { ids, gap: 0 })} />
+        <Button label={t('voice.setTheGaps')} onPress={() => edit(spaceParts, { ids, gap })} />
+        <Button label={t('voice.closeTheGaps')} kind="quiet" onPress={() => edit(spaceParts, { ids, gap: 0 })} />
       </View>
     </View>
   );

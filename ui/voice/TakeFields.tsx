@@ -1,10 +1,10 @@
+import { sayTime, t } from '../../words';
 import Mic from 'lucide-react-native/icons/mic';
 import Upload from 'lucide-react-native/icons/upload';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
 import type { Part, Show } from '../../core/show';
 import { dropTake, takeInUse as changeTake } from '../../core/show/edits';
-import { sayTime } from '../../core/units';
 import { useOpenShow } from '../../session/open/store';
 import { replaceTake } from '../../session/voice/narrations';
 import { openRecording } from '../../session/voice/recording';
@@ -21,13 +21,13 @@ export function TakeFields({ show, part }: { readonly show: Show; readonly part:
     <View className="gap-2">
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Record again"
+          label={t('voice.recordAgain')}
           icon={Mic}
           kind="strong"
           onPress={() => void openRecording({ lane: part.lane, at: part.at, part: part.id })}
         />
         <FileButton
-          label="Another file"
+          label={t('voice.anotherFile')}
           icon={Upload}
           accept={MUSIC}
           kind="soft"
@@ -35,15 +35,15 @@ export function TakeFields({ show, part }: { readonly show: Show; readonly part:
         />
       </View>
       {takes.length === 1 ? (
-        <Say look="small">A new take stands where this one does; this one is kept.</Say>
+        <Say look="small">{t('voice.aNewTakeStandsWhere')}</Say>
       ) : (
         takes.map(({ number, media }) => {
           const here = number === (part.take ?? 1);
           return (
             <View key={number} className="flex-row items-center gap-2">
               <Button
-                label={`Take ${number}`}
-                hint={here ? `Take ${number}, in use` : `Use take ${number}`}
+                label={t('voice.take', { number })}
+                hint={here ? t('voice.takeInUse', { number }) : t('voice.useTake', { number })}
                 kind="quiet"
                 chosen={here}
                 onPress={() => edit(changeTake, { id: part.id, number })}
@@ -51,7 +51,9 @@ export function TakeFields({ show, part }: { readonly show: Show; readonly part:
               <Say look="small" className="flex-1" numberOfLines={1}>
                 {show.media[media]!.title} · {sayTime(show.media[media]!.seconds)}
               </Say>
-              {here ? null : <IconButton label={`Drop take ${number}`} icon={X} onPress={() => edit(dropTake, { id: part.id, number })} />}
+              {here ? null : (
+                <IconButton label={t('voice.dropTake', { number })} icon={X} onPress={() => edit(dropTake, { id: part.id, number })} />
+              )}
             </View>
           );
         })

@@ -1,3 +1,4 @@
+import { saySpan, t } from '../../words';
 import Mic from 'lucide-react-native/icons/mic';
 import PenLine from 'lucide-react-native/icons/pen-line';
 import SlidersH from 'lucide-react-native/icons/sliders-horizontal';
@@ -5,7 +6,6 @@ import Upload from 'lucide-react-native/icons/upload';
 import Users from 'lucide-react-native/icons/users';
 import { View } from 'react-native';
 import { lanesOf, partsOn, type Show } from '../../core/show';
-import { saySpan } from '../../core/units';
 import { bringSounds, useLibrary } from '../../session/library';
 import { useTransport } from '../../session/sound/transport';
 import { dropFound, keepFound, useFound } from '../../session/voice/found';
@@ -28,22 +28,18 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
   return (
     <View className="gap-2">
       <FoundRecordings />
-      {has ? null : (
-        <Say look="small">
-          Speak over the show from the now line on, or bring in what was recorded before. The bed makes room by itself.
-        </Say>
-      )}
+      {has ? null : <Say look="small">{t('voice.speakOverTheShowFrom')}</Say>}
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label="Record"
-          hint="Record from the now line"
+          label={t('voice.record')}
+          hint={t('voice.recordFromTheNowLine')}
           icon={Mic}
           kind="strong"
           onPress={() => void openRecording({ lane: laneFor(show, 'voice').id, at: useTransport.getState().now })}
           className="grow"
         />
         <FileButton
-          label="Bring in"
+          label={t('voice.bringIn')}
           icon={Upload}
           accept={MUSIC}
           many
@@ -52,8 +48,8 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
           onFiles={(files) => void bringSounds(files, 'voice')}
         />
         <Button
-          label="Write"
-          hint="Write a line at the now line"
+          label={t('voice.write')}
+          hint={t('voice.writeALineAtThe')}
           icon={PenLine}
           onPress={() => openPanel({ name: 'line', line: writeLine() })}
         />
@@ -61,7 +57,7 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
       <View className="flex-row flex-wrap gap-2">
         <Button
           label={sayDepthShort(show.dips.depth)}
-          hint={`Dips: how the bed makes room, ${sayDepth(show.dips.depth)}`}
+          hint={t('voice.dipsHowTheBedMakes', { depth: sayDepth(show.dips.depth) })}
           icon={SlidersH}
           kind="quiet"
           tight
@@ -69,7 +65,7 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
           className="grow"
         />
         <Button
-          label={speakers === 1 ? 'Speakers' : `${speakers} speakers`}
+          label={t('voice.speakers', { count: speakers })}
           icon={Users}
           kind="quiet"
           tight
@@ -87,11 +83,11 @@ function FoundRecordings() {
   return found.map(({ about, seconds }) => (
     <View key={about.id} accessibilityRole="alert" className="gap-1 rounded-control border border-brick bg-brick-soft p-2 pl-3">
       <Say look="small" className="text-ink">
-        A recording of {saySpan(seconds)} was left when the page ended. It is safe.
+        {t('voice.aRecordingOfWasLeft', { seconds: saySpan(seconds) })}
       </Say>
       <View className="flex-row gap-2">
-        <Button label="Lay it where it was spoken" kind="strong" onPress={() => void keepFound(about.id)} />
-        <Button label="Let it go" kind="danger" onPress={() => void dropFound(about.id)} />
+        <Button label={t('voice.layItWhereItWas')} kind="strong" onPress={() => void keepFound(about.id)} />
+        <Button label={t('voice.letItGo')} kind="danger" onPress={() => void dropFound(about.id)} />
       </View>
     </View>
   ));

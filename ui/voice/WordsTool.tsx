@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { LIMITS, type Part } from '../../core/show';
 import { setWords } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
@@ -8,10 +9,10 @@ import { sayReading } from '../words/voices';
 export function WordsTool({ part }: { readonly part: Part }) {
   return (
     <WordsField
-      label="Words of the narration"
+      label={t('voice.wordsOfTheNarration')}
       value={part.words ?? ''}
       most={LIMITS.voice.words}
-      placeholder="What is said here"
+      placeholder={t('voice.whatIsSaidHere')}
       say={sayReading}
       onSet={(words) => useOpenShow.getState().edit(setWords, { id: part.id, words })}
     />

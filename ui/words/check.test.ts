@@ -3,7 +3,8 @@ import { NOTHING_HEARD } from '../../core/level';
 import { narration, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, withClip } from '../../tests/shows';
 import { setAim, setFade, setLane } from '../../core/show/edits';
-import { sayFinding, sayLeftOut, CHECKED } from './check';
+import { sayAbout, sayFinding, sayLeftOut } from './check';
+import { EN } from '../../words';
 import { saySize } from './files';
 
 const loudness = (truePeak: number | null, integrated: number | null) => ({
@@ -50,14 +51,18 @@ it('has a sentence for everything that the check may find, with numbers as peopl
     for (const reading of readings) {
       for (const finding of checkShow(show, reading)) {
         const words = sayFinding(finding);
-        expect(CHECKED[finding.kind]).toBeTruthy();
+        expect(sayAbout(finding.kind)).toBeTruthy();
         expect(words).not.toMatch(/undefined|NaN|Infinity|\[object|-\d/);
         if (finding.state !== 'wait') expect(words).toMatch(/[.?]$/);
         said.set(finding.kind, (said.get(finding.kind) ?? new Set()).add(words));
       }
     }
   }
-  expect([...said.keys()].sort()).toEqual(Object.keys(CHECKED).sort());
+  expect([...said.keys()].sort()).toEqual(
+    Object.keys(EN)
+      .flatMap((key) => (key.startsWith('check.about.') ? [key.slice('check.about.'.length)] : []))
+      .sort(),
+  );
   expect([...said.get('cuts')!]).toContain('2 cuts may be noticed: at 0:03.0 the level jumps by 12 dB.');
   expect([...said.get('cuts')!]).toContain('1 cut may be noticed: at 0:05.0 the beat is 45 ms off.');
   expect([...said.get('peaks')!]).toContain('The highest peak is +0.6 dBTP: it distorts there.');

@@ -1,138 +1,111 @@
 import type { BedEnd, Finding } from '../../core/check';
-import { saySpan, sayLevel, sayTime } from '../../core/units';
+import type { Lane } from '../../core/show';
+import { decimal, list, sayLane, saySpan, sayTime, signed, t, type Key } from '../../words';
 import { sayDifference } from './lengths';
-
-const lufs = (value: number) => `${value.toFixed(1).replace('-', '−')} LUFS`;
-const counted = (count: number, one: string, many: string) => (count === 1 ? `1 ${one}` : `${count} ${many}`);
 
 function sayEnd(end: BedEnd): string {
   switch (end.kind) {
     case 'ending':
-      return 'The bed ends with the piece’s own ending.';
+      return t('check.ending');
     case 'fade':
-      return `The bed fades out, and ${saySpan(end.heard)} of the fade is heard.`;
+      return t('check.fade', { heard: saySpan(end.heard) });
     case 'silent-fade':
-      return `The fade of ${saySpan(end.seconds)} lies in silence: it changes nothing. Trim the silence first.`;
+      return t('check.silentFade', { seconds: saySpan(end.seconds) });
     case 'cut':
-      return 'The bed stops in the middle of its sound. A fade, or the piece’s own ending, sounds finished.';
+      return t('check.cut');
     case 'over':
-      return `The bed runs ${saySpan(end.seconds)} over the pictures’ end and is cut off there.`;
+      return t('check.over', { seconds: saySpan(end.seconds) });
   }
 }
 
 /** What a line of the check is about. */
-export const CHECKED: Readonly<Record<Finding['kind'], string>> = {
-  media: 'Files',
-  lengths: 'Lengths',
-  end: 'The end',
-  cuts: 'Cuts',
-  gaps: 'Silence',
-  clips: 'Clips’ sound',
-  voice: 'Voice over bed',
-  loudness: 'Loudness',
-  peaks: 'Peaks',
-  narrations: 'Narrations',
-  solo: 'Solo',
-  credits: 'Credits',
-};
+export const sayAbout = (kind: Finding['kind']): string => t(`check.about.${kind}`);
+
+/** The first few titles, each in quotes, with dots where there are more. */
+function titles(things: readonly { readonly title: string }[], most: number): string {
+  const first = things.slice(0, most).map(({ title }) => t('check.quoted', { name: title }));
+  return things.length > most ? `${first.join(', ')} …` : list(first);
+}
 
 /** What was found. */
 export function sayFinding(finding: Finding): string {
   if (finding.state === 'wait') return '';
   switch (finding.kind) {
-    case 'media':
-      return finding.says.length === 0
-        ? 'All files of the show are here.'
-        : `${counted(finding.says.length, 'file is', 'files are')} not in this browser: ${finding.says
-            .slice(0, 3)
-            .map((one) => `“${one.title}”`)
-            .join(', ')}${finding.says.length > 3 ? ' …' : ''}.`;
+    case 'media': {
+      const count = finding.says.length;
+      return count === 0 ? t('check.allFiles') : t('check.missing', { count, names: titles(finding.says, 3) });
+    }
     case 'lengths':
       switch (finding.says.verdict) {
         case 'no-pictures':
-          return 'There are no pictures: they give the show its length.';
+          return t('check.noPictures');
         case 'no-bed':
-          return 'There is no music yet.';
+          return t('check.noMusic');
         case 'fits':
-          return `Pictures and bed end together, at ${sayTime(finding.says.pictures)}.`;
+          return t('check.together', { pictures: sayTime(finding.says.pictures) });
         case 'over':
-          return `The bed is ${sayDifference(finding.says)}: it is cut off where the pictures end.`;
+          return t('check.bedOver', { by: sayDifference(finding.says) });
         case 'short':
-          return `The bed is ${sayDifference(finding.says)}: the last stretch has no music.`;
+          return t('check.bedShort', { by: sayDifference(finding.says) });
       }
       break;
     case 'end':
-      return finding.says ? sayEnd(finding.says.end) : 'There is no music that could end.';
+      return finding.says ? sayEnd(finding.says.end) : t('check.noEnd');
     case 'cuts': {
       const [first] = finding.says;
-      if (!first) return 'No cut stands out.';
-      const why =
-        first.why === 'level'
-          ? `the level jumps by ${Math.abs(first.step ?? 0).toFixed(0)} dB`
-          : `the beat is ${Math.round(Math.abs(first.off ?? 0) * 1000)} ms off`;
-      return `${counted(finding.says.length, 'cut', 'cuts')} may be noticed: at ${sayTime(first.at)} ${why}.`;
+      if (!first) return t('check.noCut');
+      const count = finding.says.length;
+      const at = sayTime(first.at);
+      return first.why === 'level'
+        ? t('check.cutLevel', { count, at, step: decimal(Math.abs(first.step ?? 0), 0) })
+        : t('check.cutBeat', { count, at, off: Math.round(Math.abs(first.off ?? 0) * 1000) });
     }
     case 'gaps': {
       const [first] = finding.says;
-      if (!first) return 'Nothing is silent for long.';
-      return `${counted(finding.says.length, 'stretch is', 'stretches are')} silent: ${saySpan(first.to - first.from)} from ${sayTime(first.from)}${finding.says.length > 1 ? ', and more' : ''}.`;
+      if (!first) return t('check.noGap');
+      return t('check.gap', { count: finding.says.length, length: saySpan(first.to - first.from), from: sayTime(first.from) });
     }
     case 'clips':
-      return finding.says.length === 0
-        ? 'No clip sounds by accident.'
-        : `${counted(finding.says.length, 'clip sounds', 'clips sound')} as filmed, under music or a voice. Is that wanted?`;
+      return finding.says.length === 0 ? t('check.noClip') : t('check.clips', { count: finding.says.length });
     case 'voice':
-      return finding.says
-        ? `The voice stands ${finding.says.over.toFixed(1)} dB above all else at its tightest, ${sayTime(finding.says.at)}.`
-        : '';
+      return finding.says ? t('check.voice', { over: decimal(finding.says.over, 1), at: sayTime(finding.says.at) }) : '';
     case 'loudness': {
       const { integrated, aim } = finding.says;
-      if (integrated === null) return 'There is nothing to measure: the show is silent.';
-      if (aim === null) return `${lufs(integrated)}. No loudness to aim for is chosen.`;
-      const off = integrated - aim;
-      return finding.state === 'good'
-        ? `${lufs(integrated)}: that is the aim.`
-        : `${lufs(integrated)}, ${Math.abs(off).toFixed(1)} LU ${off > 0 ? 'louder' : 'quieter'} than the aim.`;
+      if (integrated === null) return t('check.nothingToMeasure');
+      const lufs = decimal(integrated, 1);
+      if (aim === null) return t('check.noAim', { lufs });
+      if (finding.state === 'good') return t('check.atTheAim', { lufs });
+      const off = decimal(Math.abs(integrated - aim), 1);
+      return integrated > aim ? t('check.louder', { lufs, off }) : t('check.quieter', { lufs, off });
     }
-    case 'peaks':
-      if (finding.says === null) return 'There are no peaks: the show is silent.';
-      return `The highest peak is ${sayLevel(finding.says).replace('dB', 'dBTP')}${
-        finding.state === 'good' ? '.' : finding.says > 0 ? ': it distorts there.' : ': some players distort above −1.'
-      }`;
-    case 'narrations': {
-      const { says } = finding;
-      const lost = Math.max(...says.map((one) => one.lost));
-      return says.length === 1
-        ? `A narration goes on for ${saySpan(lost)} when the pictures are over: that is cut off. Move it, or show the pictures longer.`
-        : `${says.length} narrations go on when the pictures are over, one for ${saySpan(lost)}: that is cut off. Move them, or show the pictures longer.`;
+    case 'peaks': {
+      if (finding.says === null) return t('check.noPeaks');
+      const peak = signed(finding.says, 1);
+      if (finding.state === 'good') return t('check.peak', { peak });
+      return finding.says > 0 ? t('check.peakOver', { peak }) : t('check.peakHigh', { peak });
     }
+    case 'narrations':
+      return t('check.narrations', { count: finding.says.length, lost: saySpan(Math.max(...finding.says.map((one) => one.lost))) });
     case 'solo':
-      return `Only ${finding.says.map((lane) => `“${lane.title}”`).join(', ')} sounds: solo is on.`;
-    case 'credits':
-      return finding.says.length === 0
-        ? 'All music is credited.'
-        : `${counted(finding.says.length, 'piece has', 'pieces have')} no credit: ${finding.says
-            .slice(0, 2)
-            .map((one) => `“${one.title}”`)
-            .join(', ')}${finding.says.length > 2 ? ' …' : ''}.`;
+      return t('check.solo', { names: list(finding.says.map((lane: Lane) => t('check.quoted', { name: sayLane(lane) }))) });
+    case 'credits': {
+      const count = finding.says.length;
+      return count === 0 ? t('check.credited') : t('check.noCredit', { count, names: titles(finding.says, 2) });
+    }
   }
   return '';
 }
 
+/** What a timeline may bring that is left out, and what is said of it. */
+const LEFT_OUT = ['effect', 'kind', 'picture', 'sound', 'track', 'marker'] as const;
+
 /** What a timeline brought that was left out, in words, each kind once. */
 export function sayLeftOut(leftOut: readonly { readonly what: string; readonly name: string }[]): string[] {
-  const WORDS: Readonly<Record<string, readonly [one: string, many: string]>> = {
-    effect: ['effect was left out', 'effects were left out'],
-    kind: ['thing is of a kind that Rain Bed does not know', 'things are of kinds that Rain Bed does not know'],
-    picture: ['picture’s file is not here: a card stands in its place', 'pictures’ files are not here: cards stand in their places'],
-    sound: ['sound’s file is not here and was left out', 'sounds’ files are not here and were left out'],
-    track: ['further track was left out', 'further tracks were left out'],
-    marker: ['marker was left out', 'markers were left out'],
-  };
-  return Object.entries(WORDS).flatMap(([what, [one, many]]) => {
+  return LEFT_OUT.flatMap((what) => {
     const found = leftOut.filter((each) => each.what === what);
     if (found.length === 0) return [];
     const names = [...new Set(found.map((each) => each.name).filter((name) => name !== ''))].slice(0, 4);
-    return [`${counted(found.length, one, many)}${names.length > 0 ? ` (${names.join(', ')})` : ''}.`];
+    const key: Key = `check.leftOut.${what}`;
+    return [t(key, { count: found.length, names: names.length > 0 ? ` (${names.join(', ')})` : '' })];
   });
 }

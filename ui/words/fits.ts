@@ -1,75 +1,45 @@
 import type { Answer, Slack } from '../../core/fit';
+import { decimal, t } from '../../words';
 
-/** What a weave is best at, among the weaves for a length. */
-const WEAVES: Readonly<Record<Answer['kind'], string>> = {
-  hidden: 'Weave',
-  fewest: 'Weave, fewest stitches',
-  closest: 'Weave, closest',
-  most: 'Weave, most of the piece',
-  bars: 'Weave',
-  phrase: 'Weave',
-  speed: 'Weave',
-};
-
-/** What an answer is called. */
+/** What an answer is called; a weave is named by what it is best at. */
 export function sayWay({ way, kind }: Answer): string {
-  switch (way) {
-    case 'weave':
-      return WEAVES[kind];
-    case 'loop':
-      return 'Loop';
-    case 'stop':
-      return 'Stop at a phrase';
-    case 'nudge':
-      return 'Nudge';
-  }
+  if (way !== 'weave') return t(`fits.${way}`);
+  return t(kind === 'fewest' || kind === 'closest' || kind === 'most' ? `fits.${kind}` : 'fits.hidden');
 }
 
-/** What the button that lays it says after “Use”. */
-export const sayUse: Readonly<Record<Answer['way'], string>> = {
-  weave: 'the weave',
-  loop: 'the loop',
-  stop: 'the stop',
-  nudge: 'the nudge',
-};
+const USES = { weave: 'fits.useWeave', loop: 'fits.useLoop', stop: 'fits.useStop', nudge: 'fits.useNudge' } as const;
 
-const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
+/** What the button that lays it says. */
+export const sayUse = (way: Answer['way']): string => t(USES[way]);
 
 /** By how much it misses: `lands 0.3 s early`. */
 export function sayLanding(off: number): string {
-  if (Math.abs(off) < 0.05) return 'lands exactly';
-  return `lands ${Math.abs(off).toFixed(1)} s ${off < 0 ? 'early' : 'late'}`;
+  if (Math.abs(off) < 0.05) return t('fits.landsExactly');
+  return t(off < 0 ? 'fits.landsEarly' : 'fits.landsLate', { off: decimal(Math.abs(off), 1) });
 }
-
-const percent = (stretch: number) => (1 / stretch - 1) * 100;
 
 /** What an answer does, in a line. */
 export function sayAnswer({ way, splices, off, stretch, fade, loop }: Answer): string {
   switch (way) {
     case 'weave':
-      return `${counted(splices.length, 'stitch', 'stitches')} · ${sayLanding(off)}`;
-    case 'loop':
-      return `${counted(Number((loop?.bars ?? 0).toFixed(1)), 'bar', 'bars')}, ${counted((loop?.passes ?? 1) - 1, 'time', 'times')} more · ${sayLanding(off)}`;
+      return `${t('fits.stitches', { count: splices.length })} · ${sayLanding(off)}`;
+    case 'loop': {
+      const bars = t('fits.bars', { count: Number((loop?.bars ?? 0).toFixed(1)) });
+      return `${bars}, ${t('fits.timesMore', { count: (loop?.passes ?? 1) - 1 })} · ${sayLanding(off)}`;
+    }
     case 'stop':
-      return `fades out over the last ${(fade ?? 0).toFixed(1)} s · ${sayLanding(off)}`;
-    case 'nudge':
-      return `${Math.abs(percent(stretch)).toFixed(1)} % ${percent(stretch) > 0 ? 'faster' : 'slower'}, the pitch stays`;
+      return `${t('fits.fades', { fade: decimal(fade ?? 0, 1) })} · ${sayLanding(off)}`;
+    case 'nudge': {
+      const change = (1 / stretch - 1) * 100;
+      return t(change > 0 ? 'fits.faster' : 'fits.slower', { percent: decimal(Math.abs(change), 1) });
+    }
   }
 }
 
 /** How well it hides, in words; a stop has no ending of its own. */
-export const sayHiding = ({ way, hiding }: Answer): string => (way === 'stop' ? 'a fade, no ending' : hiding);
+export const sayHiding = ({ way, hiding }: Answer): string => (way === 'stop' ? t('fits.noEnding') : t(`fits.hiding.${hiding}`));
 
 /** A way to take up what is left. */
 export function saySlack(slack: Slack, change: number): string {
-  switch (slack) {
-    case 'pictures':
-      return 'photo times';
-    case 'speed':
-      return `speed ${(Math.abs(change) * 100).toFixed(1)} %`;
-    case 'ring':
-      return 'last ring';
-    case 'leave':
-      return 'leave it';
-  }
+  return slack === 'speed' ? t('fits.slack.speed', { change: decimal(Math.abs(change) * 100, 1) }) : t(`fits.slack.${slack}`);
 }

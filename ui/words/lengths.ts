@@ -1,18 +1,18 @@
+import { saySpan, t } from '../../words';
 import type { Lengths } from '../../core/show';
-import { saySpan } from '../../core/units';
 
 /** The difference of the two lengths, as the button on the length strip says it. */
 export function sayDifference({ verdict, difference }: Lengths): string {
   switch (verdict) {
     case 'no-pictures':
-      return 'No pictures';
+      return t('lengths.noPictures');
     case 'no-bed':
-      return 'No music';
+      return t('lengths.noMusic');
     case 'fits':
-      return 'Fits';
+      return t('lengths.fits');
     case 'short':
-      return `${saySpan(difference)} short`;
+      return t('lengths.short', { difference: saySpan(difference) });
     case 'over':
-      return `${saySpan(difference)} over`;
+      return t('lengths.over', { difference: saySpan(difference) });
   }
 }

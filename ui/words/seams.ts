@@ -1,21 +1,22 @@
+import { decimal, t } from '../../words';
+
 /** How much louder it is after a seam than before, in words and numbers. */
 export function sayStep(step: number | null): string {
-  if (step === null) return 'Level: one side is silent.';
-  const size = Math.abs(step);
-  if (size < 1.5) return `Level: even (${size.toFixed(1)} dB apart).`;
-  return `Level: ${size.toFixed(1)} dB ${step < 0 ? 'quieter' : 'louder'} after the seam.`;
+  if (step === null) return t('seams.silent');
+  const size = decimal(Math.abs(step), 1);
+  if (Math.abs(step) < 1.5) return t('seams.even', { size });
+  return t(step < 0 ? 'seams.quieter' : 'seams.louder', { size });
 }
 
 /** How far the sharpest edge stands out at a seam. */
 export function sayClick(click: number): string {
-  if (click <= 6) return 'Click: none.';
-  return `Click: an edge ${click.toFixed(0)} dB above those of the piece. A longer lead-in or tail smooths it.`;
+  return click <= 6 ? t('seams.noClick') : t('seams.click', { click: decimal(click, 0) });
 }
 
 /** By how much the beat is off after a seam. */
 export function sayPhase(phase: number | null): string {
-  if (phase === null) return 'Beat: nothing to compare here.';
+  if (phase === null) return t('seams.noBeat');
   const milliseconds = Math.round(phase * 1000);
-  if (milliseconds === 0) return 'Beat: runs on (0 ms off).';
-  return `Beat: ${Math.abs(milliseconds)} ms ${milliseconds < 0 ? 'early' : 'late'} after the seam. Tempo or downbeat may be off.`;
+  if (milliseconds === 0) return t('seams.onTheBeat');
+  return t(milliseconds < 0 ? 'seams.early' : 'seams.late', { milliseconds: Math.abs(milliseconds) });
 }

@@ -1,4 +1,4 @@
-import { MARKS, sayDepth, sayDepthShort, sayMore, sayReading } from './voices';
+import { MARKS, sayDepth, sayDepthShort, sayMark, sayMore, sayReading } from './voices';
 
 it('says how deep the bed goes, in dB and in percent, and in few words', () => {
   expect(sayDepth({ by: 'fixed', gain: -10 })).toBe('10.0 dB down (32 %)');
@@ -15,7 +15,7 @@ it('says what one narration asks for, and how long a text takes', () => {
 });
 
 it('names where a mark comes from', () => {
-  expect(MARKS.map(({ margin, note }) => [margin, note])).toEqual([
+  expect(MARKS.map((margin) => [margin, sayMark(margin)])).toEqual([
     [10, 'common practice'],
     [15, 'well clear'],
     [20, 'WCAG 2.2, 1.4.7'],

@@ -16,7 +16,7 @@ function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
 
 /** Sets where in the film a clip begins or ends, seconds of the source. The other end keeps its place in the film. */
 export const trimClip = defineEdit<{ id: string; edge: 'start' | 'end'; position: Seconds }>(
-  ({ edge }) => `trim the clip’s ${edge}`,
+  ({ edge }) => (edge === 'start' ? 'edit.trimClipStart' : 'edit.trimClipEnd'),
   (show, { id, edge, position }) => {
     const clip = clipOf(show, id);
     const whole = Math.floor(show.media[clip.media]!.seconds * 1000) / 1000;
@@ -44,18 +44,18 @@ export interface OwnChange {
   readonly tail?: Seconds;
 }
 
-const OWN_TITLES: Readonly<Record<keyof OwnChange, string>> = {
-  on: 'switch a clip’s sound',
-  gain: 'change a clip’s loudness',
-  fadeUp: 'fade a clip’s sound up',
-  fadeOut: 'fade a clip’s sound out',
-  lead: 'start a clip’s sound earlier',
-  tail: 'let a clip’s sound run on',
+const OWN_NAMES: Readonly<Record<keyof OwnChange, string>> = {
+  on: 'edit.switchAClipsSound',
+  gain: 'edit.changeAClipsLoudness',
+  fadeUp: 'edit.fadeAClipsSoundUp',
+  fadeOut: 'edit.fadeAClipsSoundOut',
+  lead: 'edit.startAClipsSoundEarlier',
+  tail: 'edit.letAClipsSoundRunOn',
 };
 
 /** Changes a clip’s own sound: level (dB), fades, sound before and after its picture (seconds), on or off. Clamped to the document’s limits. */
 export const setOwn = defineEdit<{ id: string; change: OwnChange }>(
-  ({ change }) => OWN_TITLES[Object.keys(change)[0] as keyof OwnChange] ?? 'change a clip’s sound',
+  ({ change }) => OWN_NAMES[Object.keys(change)[0] as keyof OwnChange] ?? 'edit.changeAClipsSound',
   (show, { id, change }) => {
     const { own } = clipOf(show, id);
     if (change.on !== undefined) own.on = change.on;
@@ -68,14 +68,14 @@ export const setOwn = defineEdit<{ id: string; change: OwnChange }>(
 );
 
 /** What the sound of further clips starts with. */
-export const setOwnStart = defineEdit<Partial<OwnStart>>('change what clips’ sound starts with', (show, { gain, fadeUp, fadeOut }) => {
+export const setOwnStart = defineEdit<Partial<OwnStart>>('edit.changeWhatClipsSoundStartsWith', (show, { gain, fadeUp, fadeOut }) => {
   if (gain !== undefined) show.ownStart.gain = boundGain(gain);
   if (fadeUp) show.ownStart.fadeUp = boundFade(fadeUp);
   if (fadeOut) show.ownStart.fadeOut = boundFade(fadeOut);
 });
 
 /** Gives the sound of every clip the show's starting values; with `start`, those become the starting values first. */
-export const ownStartForAll = defineEdit<{ start?: OwnStart }>('one loudness for all clips', (show, { start }) => {
+export const ownStartForAll = defineEdit<{ start?: OwnStart }>('edit.oneLoudnessForAllClips', (show, { start }) => {
   if (start) show.ownStart = { gain: boundGain(start.gain), fadeUp: boundFade(start.fadeUp), fadeOut: boundFade(start.fadeOut) };
   for (const picture of show.pictures) if (picture.kind === 'clip') Object.assign(picture.own, JSON.parse(JSON.stringify(show.ownStart)));
 });
@@ -92,7 +92,7 @@ function withStretch(list: readonly Stretch[], more: Stretch): Stretch[] {
 }
 
 /** Silences a stretch of a clip's own sound, seconds of its source. */
-export const silenceStretch = defineEdit<{ id: string } & Stretch>('silence a stretch', (show, { id, from, to }) => {
+export const silenceStretch = defineEdit<{ id: string } & Stretch>('edit.silenceAStretch', (show, { id, from, to }) => {
   const clip = clipOf(show, id);
   const end = show.media[clip.media]!.seconds;
   const bounded = { from: clamp(from, 0, end), to: clamp(to, 0, end) };
@@ -102,7 +102,7 @@ export const silenceStretch = defineEdit<{ id: string } & Stretch>('silence a st
 });
 
 /** Lets a silenced stretch sound again. */
-export const unsilenceStretch = defineEdit<{ id: string; index: number }>('let a stretch sound again', (show, { id, index }) => {
+export const unsilenceStretch = defineEdit<{ id: string; index: number }>('edit.letAStretchSoundAgain', (show, { id, index }) => {
   clipOf(show, id).own.quiet.splice(index, 1);
 });
 
@@ -110,7 +110,7 @@ export const unsilenceStretch = defineEdit<{ id: string; index: number }>('let a
  * Sets a clip's own sound apart: it becomes a part that can be moved and trimmed by itself, exactly where and as it
  * sounded. The clip falls silent; `putBackOwn` undoes it however much was changed meanwhile.
  */
-export const separateOwn = defineEdit<{ id: string; part: string }>('set a clip’s sound apart', (show, { id, part }) => {
+export const separateOwn = defineEdit<{ id: string; part: string }>('edit.setAClipsSoundApart', (show, { id, part }) => {
   const clip = clipOf(show, id);
   const placed = placePictures(show as Show).find((one) => one.picture.id === id)!;
   const sound = ownPart(show as Show, placed);
@@ -120,7 +120,7 @@ export const separateOwn = defineEdit<{ id: string; part: string }>('set a clip�
 });
 
 /** Takes away whatever was laid for a clip's sound (set apart, or another recording) and lets the clip sound by itself again. */
-export const putBackOwn = defineEdit<{ id: string }>('put a clip’s sound back', (show, { id }) => {
+export const putBackOwn = defineEdit<{ id: string }>('edit.putAClipsSoundBack', (show, { id }) => {
   const clip = clipOf(show, id);
   show.parts = show.parts.filter((one) => one.clip !== id);
   clip.own.on = true;
@@ -132,7 +132,7 @@ export const putBackOwn = defineEdit<{ id: string }>('put a clip’s sound back'
  * an earlier recording or the sound set apart goes.
  */
 export const layInStep = defineEdit<{ id: string; part: string; media: Media; offset: Seconds }>(
-  'lay a recording in step',
+  'edit.layARecordingInStep',
   (show, { id, part, media, offset }) => {
     const clip = clipOf(show, id);
     const { start } = placePictures(show as Show).find((one) => one.picture.id === id)!;

@@ -34,7 +34,7 @@ function cutInTwo(show: Draft<Show>, part: Draft<Part>, offset: Seconds, id: str
  * changed: they touch, and cross with what they still have in common. Where two pieces cross a part stays whole.
  */
 export const splitParts = defineEdit<{ ids: readonly (readonly [part: string, half: string])[]; moment: Seconds }>(
-  'split',
+  'edit.split',
   (show, { ids, moment }) => {
     const whole = new Set(ids.map(([id]) => id).filter((id) => isCrossing(show as Show, id, moment)));
     for (const [id, half] of ids) {
@@ -48,7 +48,7 @@ export const splitParts = defineEdit<{ ids: readonly (readonly [part: string, ha
 
 /** Splits one part at several moments of the show, in order; `halves` names what follows each. A piece that would be too short is none. */
 export const splitAtMoments = defineEdit<{ id: string; moments: readonly Seconds[]; halves: readonly string[] }>(
-  'split at the pauses',
+  'edit.splitAtThePauses',
   (show, { id, moments, halves }) => {
     let part = find(show.parts, id, 'part');
     for (const [index, moment] of moments.entries()) {
@@ -61,7 +61,7 @@ export const splitAtMoments = defineEdit<{ id: string; moments: readonly Seconds
 );
 
 /** Plays another passage of the sound in the same place, `by` seconds later in the source, as far as the source goes. */
-export const slipPart = defineEdit<{ id: string; by: Seconds }>('slip', (show, { id, by }) => {
+export const slipPart = defineEdit<{ id: string; by: Seconds }>('edit.slip', (show, { id, by }) => {
   slip(show, find(show.parts, id, 'part'), by);
 });
 
@@ -90,7 +90,7 @@ export interface RangeOf {
  * the lane moves up; else the rest stays where it is, as a part of its own.
  */
 export const removeRange = defineEdit<RangeOf & { halves: readonly string[]; closeUp: boolean }>(
-  ({ closeUp }) => `remove a range${closeUp ? ' and close up' : ''}`,
+  ({ closeUp }) => (closeUp ? 'edit.removeRangeCloseUp' : 'edit.removeRange'),
   (show, { ids, from, to, halves, closeUp }) => {
     const lanes = new Set<string>();
     const cut = new Set<string>();
@@ -139,7 +139,7 @@ function takeOut(show: Draft<Show>, part: Draft<Part>, from: Seconds, to: Second
 
 /** Makes what parts play in a range of the show quieter or louder by `by` dB, with a slope of `slope` seconds outside either end. */
 export const levelRange = defineEdit<RangeOf & { by: Decibels; slope: Seconds }>(
-  ({ by }) => (by < 0 ? 'lower a range' : 'raise a range'),
+  ({ by }) => (by < 0 ? 'edit.lowerARange' : 'edit.raiseARange'),
   (show, { ids, from, to, by, slope }) => {
     for (const id of ids) {
       const part = find(show.parts, id, 'part');
@@ -154,7 +154,7 @@ export const levelRange = defineEdit<RangeOf & { by: Decibels; slope: Seconds }>
 );
 
 /** Takes the levels set by hand off parts. */
-export const clearPins = defineEdit<{ ids: readonly string[] }>('level as before', (show, { ids }) => {
+export const clearPins = defineEdit<{ ids: readonly string[] }>('edit.levelAsBefore', (show, { ids }) => {
   for (const id of ids) {
     const part = find(show.parts, id, 'part');
     if (part.pins.length > 0) part.pins = [];
@@ -164,7 +164,7 @@ export const clearPins = defineEdit<{ ids: readonly string[] }>('level as before
 });
 
 /** Sets the crossfade of the cut behind span `index` of a part, seconds. */
-export const setJoin = defineEdit<{ id: string; index: number; seconds: Seconds }>('crossfade a cut', (show, { id, index, seconds }) => {
+export const setJoin = defineEdit<{ id: string; index: number; seconds: Seconds }>('edit.crossfadeACut', (show, { id, index, seconds }) => {
   const span = find(show.parts, id, 'part').spans[index];
   if (!span) throw new RangeError(`part ${id} has no span ${index}`);
   span.join = clamp(seconds, LIMITS.join.least, LIMITS.join.most);
@@ -176,7 +176,7 @@ export const setJoin = defineEdit<{ id: string; index: number; seconds: Seconds 
  * part the passage becomes shorter by as much; a part that touches the one before slips; one that overlaps it moves instead,
  * and all later ones with it.
  */
-export const shiftJoin = defineEdit<{ id: string; index: number | null; by: Seconds }>('line up a cut', (show, { id, index, by }) => {
+export const shiftJoin = defineEdit<{ id: string; index: number | null; by: Seconds }>('edit.lineUpACut', (show, { id, index, by }) => {
   const part = find(show.parts, id, 'part');
   if (index !== null) {
     const span = part.spans[index + 1];

@@ -1,3 +1,4 @@
+import { phrase } from '../../phrase';
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { FIRST_PART_DIP } from '../newShow';
@@ -16,7 +17,7 @@ const boundDepth = (depth: Depth): Depth =>
 const slope = (seconds: Seconds) => clamp(seconds, 0, LIMITS.dip.slope);
 
 /** How the show makes room for speech. */
-export const setDips = defineEdit<{ change: Partial<DipRules> }>('change the dips', (show, { change }) => {
+export const setDips = defineEdit<{ change: Partial<DipRules> }>('edit.changeTheDips', (show, { change }) => {
   const next = { ...show.dips, ...change };
   show.dips = {
     depth: boundDepth(next.depth),
@@ -37,7 +38,7 @@ export const setDips = defineEdit<{ change: Partial<DipRules> }>('change the dip
 
 /** What narrations ask of the bed: deeper, shallower, nothing, slopes of their own. Null: what every one starts with. */
 export const setPartDip = defineEdit<{ ids: readonly string[]; change: Partial<PartDip> | null }>(
-  ({ change }) => (change?.on === false ? 'no dip' : 'change a dip'),
+  ({ change }) => (change?.on === false ? 'edit.noDip' : 'edit.changeADip'),
   (show, { ids, change }) => {
     for (const id of ids) {
       const part = narrationOf(show, id);
@@ -63,8 +64,8 @@ const bound = ({ at, gain }: Pin, length: Seconds): Pin => ({
 });
 
 /** Sets all pins of a part, in whatever order they come; two of one moment stay in their order. */
-export const setPins = defineEdit<{ id: string; pins: readonly Pin[]; title?: string }>(
-  ({ title }) => title ?? 'set pins',
+export const setPins = defineEdit<{ id: string; pins: readonly Pin[]; name?: string }>(
+  ({ name }) => name ?? 'edit.setPins',
   (show, { id, pins }) => {
     const part = find(show.parts, id, 'part');
     const length = partSeconds(part);
@@ -77,7 +78,7 @@ export const setPins = defineEdit<{ id: string; pins: readonly Pin[]; title?: st
 
 /** Shifts some pins of a part together, in time and level. They stay between the ends of the part. */
 export const shiftSomePins = defineEdit<{ id: string; which: readonly number[]; by: Seconds; gain: Decibels }>(
-  ({ which }) => (which.length === 1 ? 'move a pin' : `move ${which.length} pins`),
+  ({ which }) => phrase('edit.movePins', { count: which.length }),
   (show, { id, which, by, gain }) => {
     const part = find(show.parts, id, 'part');
     const length = partSeconds(part);
@@ -90,7 +91,7 @@ export const shiftSomePins = defineEdit<{ id: string; which: readonly number[]; 
 
 /** Takes pins off a part, by their places in the list. */
 export const removePins = defineEdit<{ id: string; which: readonly number[] }>(
-  ({ which }) => (which.length === 1 ? 'remove a pin' : `remove ${which.length} pins`),
+  ({ which }) => phrase('edit.removePins', { count: which.length }),
   (show, { id, which }) => {
     const part = find(show.parts, id, 'part');
     const gone = new Set(which);
@@ -99,7 +100,7 @@ export const removePins = defineEdit<{ id: string; which: readonly number[] }>(
 );
 
 /** Takes what the dips make of a part over as its pins: from then on they are set by hand. */
-export const dipsToPins = defineEdit<{ id: string; pins: readonly Pin[] }>('take the dips over as pins', (show, { id, pins }) => {
+export const dipsToPins = defineEdit<{ id: string; pins: readonly Pin[] }>('edit.takeTheDipsOverAsPins', (show, { id, pins }) => {
   const part = find(show.parts, id, 'part');
   if (part.undipped) return;
   part.undipped = part.pins;
@@ -108,7 +109,7 @@ export const dipsToPins = defineEdit<{ id: string; pins: readonly Pin[] }>('take
 });
 
 /** Gives a part back to the dips, with the pins that it had before. */
-export const pinsToDips = defineEdit<{ id: string }>('back to the dips', (show, { id }) => {
+export const pinsToDips = defineEdit<{ id: string }>('edit.backToTheDips', (show, { id }) => {
   const part = find(show.parts, id, 'part');
   if (!part.undipped) return;
   const length = partSeconds(part);
@@ -118,7 +119,7 @@ export const pinsToDips = defineEdit<{ id: string }>('back to the dips', (show, 
 
 /** What a person says of a sound: where somebody speaks in it, and where nobody does, seconds of the source. */
 export const setTold = defineEdit<{ media: string; speech: readonly Stretch[]; none: readonly Stretch[] }>(
-  'put speech right',
+  'edit.putSpeechRight',
   (show, { media, speech, none }) => {
     const one = show.media[media];
     if (!one) throw new RangeError(`media ${media} is not in this show`);

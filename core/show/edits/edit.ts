@@ -1,4 +1,5 @@
 import { produce, type Draft } from 'immer';
+import { phrase, type Phrase } from '../../phrase';
 import { changesBetween, type Change } from '../changes';
 import { clipOrigins } from '../own';
 import { LIMITS } from '../limits';
@@ -16,17 +17,18 @@ export interface Edited {
 /** A pure function `(show, details) => show` that keeps the show valid, with the name undo gives it. */
 export interface Edit<Details> {
   (show: Show, details: Details): Show;
-  readonly title: (details: Details) => string;
+  /** What undo calls it: a phrase, so that it can be said in any language, also later. */
+  readonly nameOf: (details: Details) => Phrase;
   /** The same change with the ways forth and back. One that changes nothing has none, and leaves the very same show. */
   readonly traced: (show: Show, details: Details) => Edited;
 }
 
 /**
- * Makes an edit from a recipe on a draft. What belongs to a clip moves along with it. The recipe clamps what it is given to the document's limits; what is still
+ * Makes an edit from a recipe on a draft; its name is the key of a sentence in words/, or a phrase with values. What belongs to a clip moves along with it. The recipe clamps what it is given to the document's limits; what is still
  * wrong after it (a name that leads nowhere) is a developer's error and throws, leaving the old show as it was.
  */
 export function defineEdit<Details>(
-  title: string | ((details: Details) => string),
+  name: string | Phrase | ((details: Details) => string | Phrase),
   recipe: (draft: Draft<Show>, details: Details) => void,
 ): Edit<Details> {
   const check = (show: Show) => {
@@ -50,7 +52,11 @@ export function defineEdit<Details>(
     check(next);
     return { show: next, forth, back: changesBetween(next, show) };
   };
-  return Object.assign(edit, { title: typeof title === 'string' ? () => title : title, traced });
+  const nameOf = (details: Details): Phrase => {
+    const said = typeof name === 'function' ? name(details) : name;
+    return typeof said === 'string' ? phrase(said) : said;
+  };
+  return Object.assign(edit, { nameOf, traced });
 }
 
 /** Looks a named thing up in a list of the draft; a wrong name is a developer's error. */

@@ -1,5 +1,6 @@
+import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
-import { clamp, sayTime, type Seconds } from '../../units';
+import { clamp, clockTime, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { showSeconds } from '../placement';
 import { soundSeconds } from '../speed';
@@ -24,15 +25,15 @@ export interface LaidFit {
 }
 
 const NAMES: Readonly<Record<Fitted['way'], string>> = {
-  weave: 'use the weave',
-  loop: 'use the loop',
-  stop: 'stop at a phrase',
-  nudge: 'nudge the speed',
+  weave: 'edit.useTheWeave',
+  loop: 'edit.useTheLoop',
+  stop: 'edit.stopAtAPhrase',
+  nudge: 'edit.nudgeTheSpeed',
 };
 
 /** Plays a part as it was fitted. What was set by hand on the old passages goes with them. */
 export const layFit = defineEdit<LaidFit>(
-  ({ fit }) => (fit.to === 'show' ? NAMES[fit.way] : `fit to ${sayTime(fit.to)}`),
+  ({ fit }) => (fit.to === 'show' ? NAMES[fit.way] : phrase('edit.fitTo', { length: clockTime(fit.to) })),
   (show, { id, spans, speed, fade, fit, spread: seconds }) => {
     const part = find(show.parts, id, 'part');
     const slow = speed === null || Math.abs(speed - 1) < 1e-9 ? undefined : clamp(speed, LIMITS.speed.least, LIMITS.speed.most);
@@ -54,7 +55,7 @@ const GRACE: Seconds = 3e-5;
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
 /** Says what of a piece is kept whole, left out, and what its sections are called. */
-export const setMarks = defineEdit<{ media: string; marks: Marks }>('mark a passage', (show, { media, marks }) => {
+export const setMarks = defineEdit<{ media: string; marks: Marks }>('edit.markAPassage', (show, { media, marks }) => {
   const piece = show.media[media];
   if (!piece) throw new RangeError(`media ${media} is not in this show`);
   const within = (list: Marks['keep']) =>
@@ -70,7 +71,7 @@ export const setMarks = defineEdit<{ media: string; marks: Marks }>('mark a pass
 });
 
 /** Switches whether a fitted part follows the show's length by itself. */
-export const setRefit = defineEdit<{ id: string; self: boolean }>('follow the show', (show, { id, self }) => {
+export const setRefit = defineEdit<{ id: string; self: boolean }>('edit.followTheShow', (show, { id, self }) => {
   const part = find(show.parts, id, 'part');
   if (part.fit) part.fit.self = self;
 });

@@ -6,10 +6,10 @@ import type { Lane, LaneKind } from '../types';
 import { defineEdit, find } from './edit';
 
 const ADDING: Readonly<Record<LaneKind, string>> = {
-  bed: 'add a lane to the bed',
-  voice: 'add a speaker',
-  own: 'add a lane',
-  spot: 'add a lane',
+  bed: 'edit.addALaneToTheBed',
+  voice: 'edit.addASpeaker',
+  own: 'edit.addALane',
+  spot: 'edit.addALane',
 };
 
 /** Another lane of a kind, behind those there are; none where the kind has as many as it may. */
@@ -19,14 +19,20 @@ export const addLane = defineEdit<{ id: string; kind: LaneKind; title: string }>
     if (lanesOf(show, kind).length >= LANES[kind].most) return;
     const behind = show.lanes.findLastIndex((lane) => lane.kind === kind);
     const named = title.trim().slice(0, LIMITS.titleLength);
-    show.lanes.splice(behind + 1, 0, (named === '' ? newLane(id, kind) : newLane(id, kind, named)) as Draft<Lane>);
+    show.lanes.splice(behind + 1, 0, newLane(id, kind, named) as Draft<Lane>);
   },
 );
 
 /** Name, level, place, mute and solo of a lane. An empty name is left as it was. */
 export const setLane = defineEdit<{ id: string; change: Partial<Pick<Lane, 'title' | 'gain' | 'pan' | 'mute' | 'solo'>> }>(
   ({ change }) =>
-    change.mute !== undefined ? (change.mute ? 'mute a lane' : 'let a lane sound') : change.solo !== undefined ? 'solo' : 'change a lane',
+    change.mute !== undefined
+      ? change.mute
+        ? 'edit.muteALane'
+        : 'edit.letALaneSound'
+      : change.solo !== undefined
+        ? 'edit.solo'
+        : 'edit.changeALane',
   (show, { id, change }) => {
     const lane = find(show.lanes, id, 'lane');
     const title = (change.title ?? lane.title).trim().slice(0, LIMITS.titleLength);
@@ -39,7 +45,7 @@ export const setLane = defineEdit<{ id: string; change: Partial<Pick<Lane, 'titl
 );
 
 /** Takes a lane away; what lies on it goes to the first other one of its kind. The last one of a kind stays. */
-export const removeLane = defineEdit<{ id: string }>('remove a lane', (show, { id }) => {
+export const removeLane = defineEdit<{ id: string }>('edit.removeALane', (show, { id }) => {
   const lane = find(show.lanes, id, 'lane');
   const first = lanesOf(show, lane.kind).find((one) => one.id !== id);
   if (!first) return;
@@ -48,7 +54,7 @@ export const removeLane = defineEdit<{ id: string }>('remove a lane', (show, { i
 });
 
 /** Gives parts to another lane of the same kind. */
-export const toLane = defineEdit<{ ids: readonly string[]; lane: string }>('give to another lane', (show, { ids, lane }) => {
+export const toLane = defineEdit<{ ids: readonly string[]; lane: string }>('edit.giveToAnotherLane', (show, { ids, lane }) => {
   const target = find(show.lanes, lane, 'lane');
   for (const id of ids) {
     const part = find(show.parts, id, 'part');

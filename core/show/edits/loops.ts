@@ -1,3 +1,4 @@
+import { phrase } from '../../phrase';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { loopSpans, type Loop } from '../loop';
@@ -6,7 +7,7 @@ import { defineEdit, find } from './edit';
 import { fitFades } from './keep';
 
 /** Says where a piece has its beats, or (null) that nobody knows. */
-export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('set the beat', (show, { media, grid }) => {
+export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('edit.setTheBeat', (show, { media, grid }) => {
   const piece = show.media[media];
   if (!piece) throw new RangeError(`media ${media} is not in this show`);
   if (grid === null) {
@@ -22,7 +23,7 @@ export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('set the
 
 /** Lays a part as intro, `passes` passes of a loop, and ending: `from` and `to` are where the piece begins and ends, seconds of the source. */
 export const layLoop = defineEdit<{ id: string; loop: Loop; passes: number; from: Seconds; to: Seconds }>(
-  ({ passes }) => `lay a loop, ${passes} ${passes === 1 ? 'pass' : 'passes'}`,
+  ({ passes }) => phrase('edit.layLoop', { count: passes }),
   (show, { id, loop, passes, from, to }) => {
     const part = find(show.parts, id, 'part');
     const source = show.media[part.media]!.seconds;

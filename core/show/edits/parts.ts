@@ -1,3 +1,4 @@
+import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
@@ -30,7 +31,7 @@ export function newPart<K extends LaneKind>(id: string, { id: lane, kind }: Lane
 
 /** Lays pieces on their lanes. `instead` names parts that they replace. */
 export const layParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[]; instead: readonly string[] }>(
-  ({ parts, instead }) => (instead.length > 0 ? 'change the music' : parts.length > 1 ? 'lay several pieces' : 'lay a piece'),
+  ({ parts, instead }) => (instead.length > 0 ? 'edit.changeTheMusic' : parts.length > 1 ? 'edit.laySeveralPieces' : 'edit.layAPiece'),
   (show, { parts, media, instead }) => {
     for (const one of media) nameMedia(show, one);
     const gone = new Set(instead);
@@ -41,7 +42,7 @@ export const layParts = defineEdit<{ parts: readonly Part[]; media: readonly Med
 
 /** Takes parts out. `closeUp` moves what lies later on their lanes up by as much. */
 export const removeParts = defineEdit<{ ids: readonly string[]; closeUp: boolean }>(
-  ({ ids, closeUp }) => `remove ${ids.length === 1 ? 'a part' : `${ids.length} parts`}${closeUp ? ' and close up' : ''}`,
+  ({ ids, closeUp }) => phrase(closeUp ? 'edit.removePartsCloseUp' : 'edit.removeParts', { count: ids.length }),
   (show, { ids, closeUp }) => {
     const gone = ids.map((id) => find(show.parts, id, 'part')).sort((a, b) => b.at - a.at);
     for (const part of gone) {
@@ -59,13 +60,13 @@ export function shiftFrom(show: Draft<Show>, lane: string, from: Seconds, by: Se
 }
 
 /** Gives a part a new start, seconds from the start of the show. */
-export const movePart = defineEdit<{ id: string; at: Seconds }>('move a part', (show, { id, at }) => {
+export const movePart = defineEdit<{ id: string; at: Seconds }>(phrase('edit.moveParts', { count: 1 }), (show, { id, at }) => {
   find(show.parts, id, 'part').at = clamp(at, 0, LIMITS.showSeconds);
 });
 
 /** Moves parts together by `by` seconds, as far as all of them can: none begins before the show. */
 export const moveParts = defineEdit<{ ids: readonly string[]; by: Seconds }>(
-  ({ ids }) => (ids.length === 1 ? 'move a part' : `move ${ids.length} parts`),
+  ({ ids }) => phrase('edit.moveParts', { count: ids.length }),
   (show, { ids, by }) => {
     const parts = ids.map((id) => find(show.parts, id, 'part'));
     if (parts.length === 0) return;
@@ -80,7 +81,7 @@ export const moveParts = defineEdit<{ ids: readonly string[]; by: Seconds }>(
  * Stops at the source's end, at the start of the show, and at the shortest passage.
  */
 export const trimEdge = defineEdit<{ id: string; edge: 'start' | 'end'; moment: Seconds }>(
-  ({ edge }) => `trim the ${edge}`,
+  ({ edge }) => (edge === 'start' ? 'edit.trimStart' : 'edit.trimEnd'),
   (show, { id, edge, moment }) => {
     const part = find(show.parts, id, 'part');
     const end = part.at + partSeconds(part);
@@ -107,7 +108,7 @@ function moveEdge(show: Draft<Show>, part: Draft<Part>, edge: 'start' | 'end', o
 
 /** Sets where in the source a part begins or ends, seconds of the source; the part's start in the show stays. */
 export const trimSource = defineEdit<{ id: string; edge: 'start' | 'end'; position: Seconds }>(
-  ({ edge }) => `trim the ${edge}`,
+  ({ edge }) => (edge === 'start' ? 'edit.trimStart' : 'edit.trimEnd'),
   (show, { id, edge, position }) => {
     const part = find(show.parts, id, 'part');
     moveEdge(show, part, edge, edge === 'start' ? part.spans[0]!.from - position : position - part.spans.at(-1)!.to);
@@ -115,7 +116,7 @@ export const trimSource = defineEdit<{ id: string; edge: 'start' | 'end'; positi
 );
 
 /** Takes leading and trailing silence off: the source from `from` to `to` seconds is what sounds. */
-export const trimSilence = defineEdit<{ id: string; from: Seconds; to: Seconds }>('trim silence', (show, { id, from, to }) => {
+export const trimSilence = defineEdit<{ id: string; from: Seconds; to: Seconds }>('edit.trimSilence', (show, { id, from, to }) => {
   const part = find(show.parts, id, 'part');
   const first = part.spans[0]!;
   const last = part.spans.at(-1)!;
@@ -128,7 +129,7 @@ export const trimSilence = defineEdit<{ id: string; from: Seconds; to: Seconds }
 
 /** A fade of a part, never longer than it, its bend in [−1, 1]. */
 export const setFade = defineEdit<{ id: string; side: 'fadeUp' | 'fadeOut'; fade: Fade }>(
-  ({ side }) => (side === 'fadeUp' ? 'fade up' : 'fade out'),
+  ({ side }) => (side === 'fadeUp' ? 'edit.fadeUp' : 'edit.fadeOut'),
   (show, { id, side, fade }) => {
     const part = find(show.parts, id, 'part');
     part[side] = { seconds: clamp(fade.seconds, 0, partSeconds(part)), bend: clamp(fade.bend, -1, 1) };
@@ -136,12 +137,12 @@ export const setFade = defineEdit<{ id: string; side: 'fadeUp' | 'fadeOut'; fade
 );
 
 /** Loudness of parts, dB. */
-export const setPartGain = defineEdit<{ ids: readonly string[]; gain: Decibels }>('change loudness', (show, { ids, gain }) => {
+export const setPartGain = defineEdit<{ ids: readonly string[]; gain: Decibels }>('edit.changeLoudness', (show, { ids, gain }) => {
   for (const id of ids) find(show.parts, id, 'part').gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
 });
 
 /** Undoes all trims, cuts, repeats, fades, pins and loudness of a part. Its start stays; one that belongs to a clip stays in step instead. */
-export const restorePart = defineEdit<{ id: string }>('back to the original', (show, { id }) => {
+export const restorePart = defineEdit<{ id: string }>('edit.backToTheOriginal', (show, { id }) => {
   const part = find(show.parts, id, 'part');
   const begun = part.clip === undefined ? part.at : part.at - part.spans[0]!.from;
   part.at = Math.max(0, begun);
@@ -161,7 +162,7 @@ export const restorePart = defineEdit<{ id: string }>('back to the original', (s
  * Ends a part at `end` seconds of the show with a fade over its last `fade` seconds. A part that was cut earlier is let
  * run on to there; one whose sound does not reach that far, or ends right there by itself, stays as it is.
  */
-export const stopEarly = defineEdit<{ id: string; end: Seconds; fade: Seconds }>('stop early', (show, { id, end, fade }) => {
+export const stopEarly = defineEdit<{ id: string; end: Seconds; fade: Seconds }>('edit.stopEarly', (show, { id, end, fade }) => {
   const part = find(show.parts, id, 'part');
   const source = soundSeconds(show, part);
   const length = end - part.at;
@@ -186,7 +187,7 @@ export const repeatPart = defineEdit<{
   join: Seconds;
   ending: 'stop' | 'whole';
   fade: Seconds;
-}>('repeat', (show, { id, end, join, ending, fade }) => {
+}>('edit.repeat', (show, { id, end, join, ending, fade }) => {
   const part = find(show.parts, id, 'part');
   const length = end - part.at;
   if (length < LIMITS.span.least) return;
@@ -202,7 +203,7 @@ export const repeatPart = defineEdit<{
 
 /** Plays a part's single pass `times` times, one after the other, crossfaded by `join` seconds at each seam. */
 export const repeatTimes = defineEdit<{ id: string; times: number; join: Seconds }>(
-  ({ times }) => `repeat ${times} times`,
+  ({ times }) => phrase('edit.repeatTimes', { count: times }),
   (show, { id, times, join }) => {
     const part = find(show.parts, id, 'part');
     const pass = passOf(part.spans);

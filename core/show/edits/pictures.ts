@@ -1,3 +1,4 @@
+import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
@@ -39,11 +40,9 @@ export function newCreditsCard(id: string, colour: string): Card {
   return { ...newCard(id, colour, ''), credits: true, hold: LIMITS.card.credits, dissolve: 0 };
 }
 
-const counted = (count: number, verb: string) => (count === 1 ? `${verb} a picture` : `${verb} ${count} pictures`);
-
 /** Puts pictures in, in the order given, before the picture at `index` (clamped; the list's length appends). */
 export const addPictures = defineEdit<{ pictures: readonly Picture[]; media: readonly Media[]; index: number }>(
-  ({ pictures }) => counted(pictures.length, 'add'),
+  ({ pictures }) => phrase('edit.addPictures', { count: pictures.length }),
   (show, { pictures, media, index }) => {
     for (const one of media) nameMedia(show, one);
     const room = Math.max(0, LIMITS.pictures - show.pictures.length);
@@ -56,7 +55,7 @@ const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as 
 
 /** Takes pictures out. Their media stay named in the show, so that undo and a second use cost nothing. */
 export const removePictures = defineEdit<{ ids: readonly string[] }>(
-  ({ ids }) => counted(ids.length, 'remove'),
+  ({ ids }) => phrase('edit.removePictures', { count: ids.length }),
   (show, { ids }) => {
     const gone = new Set(ids);
     show.pictures = show.pictures.filter((one) => !gone.has(one.id));
@@ -67,7 +66,7 @@ export const removePictures = defineEdit<{ ids: readonly string[] }>(
 
 /** Moves pictures, in the order they have, so that they stand before the picture at `index` of those that stay (clamped). */
 export const movePictures = defineEdit<{ ids: readonly string[]; index: number }>(
-  ({ ids }) => counted(ids.length, 'move'),
+  ({ ids }) => phrase('edit.movePictures', { count: ids.length }),
   (show, { ids, index }) => {
     for (const id of ids) find(show.pictures, id, 'picture');
     const moving = new Set(ids);
@@ -81,7 +80,7 @@ export const movePictures = defineEdit<{ ids: readonly string[]; index: number }
 
 /** Puts a copy of each picture behind it; `copies` names the copies, in the order of `ids`. */
 export const duplicatePictures = defineEdit<{ ids: readonly string[]; copies: readonly string[] }>(
-  ({ ids }) => counted(ids.length, 'duplicate'),
+  ({ ids }) => phrase('edit.duplicatePictures', { count: ids.length }),
   (show, { ids, copies }) => {
     for (const [place, id] of ids.entries()) {
       const picture = find(show.pictures, id, 'picture');
@@ -96,7 +95,7 @@ export const duplicatePictures = defineEdit<{ ids: readonly string[]; copies: re
  * only as far as it was filmed.
  */
 export const setHold = defineEdit<{ ids: Which; seconds: Seconds }>(
-  ({ ids }) => (ids === 'all' ? 'one time for all photos' : 'change time on screen'),
+  ({ ids }) => (ids === 'all' ? 'edit.oneTimeForAllPhotos' : 'edit.changeTimeOnScreen'),
   (show, { ids, seconds }) => {
     for (const picture of which(show, ids)) if (ids !== 'all' || picture.kind !== 'clip') hold(show, picture, seconds);
   },
@@ -104,19 +103,19 @@ export const setHold = defineEdit<{ ids: Which; seconds: Seconds }>(
 
 /** How long pictures take to blend into the next one, seconds; never longer than they are shown. */
 export const setDissolve = defineEdit<{ ids: Which; seconds: Seconds }>(
-  ({ ids }) => (ids === 'all' ? 'one dissolve for all' : 'change the dissolve'),
+  ({ ids }) => (ids === 'all' ? 'edit.oneDissolveForAll' : 'edit.changeTheDissolve'),
   (show, { ids, seconds }) => {
     for (const picture of which(show, ids)) picture.dissolve = clamp(roundHold(seconds), 0, picture.hold);
   },
 );
 
 /** How photos and clips stand in the frame; cards always fill it. */
-export const setFraming = defineEdit<{ ids: Which; framing: Framing }>('change the framing', (show, { ids, framing }) => {
+export const setFraming = defineEdit<{ ids: Which; framing: Framing }>('edit.changeTheFraming', (show, { ids, framing }) => {
   for (const picture of which(show, ids)) if (picture.kind !== 'card') picture.framing = framing;
 });
 
 /** Colour (`#RRGGBB`) and words of a card. */
-export const setCard = defineEdit<{ id: string; colour?: string; words?: string }>('change a card', (show, { id, colour, words }) => {
+export const setCard = defineEdit<{ id: string; colour?: string; words?: string }>('edit.changeACard', (show, { id, colour, words }) => {
   const card = find(show.pictures, id, 'picture');
   if (card.kind !== 'card') throw new RangeError(`picture ${id} is no card`);
   if (colour !== undefined) card.colour = colour;
@@ -127,7 +126,7 @@ export const setCard = defineEdit<{ id: string; colour?: string; words?: string 
  * Puts another file behind a picture. Time on screen, dissolve and framing stay; a clip shows the same passage, as far as
  * the new one reaches, and keeps its sound's settings.
  */
-export const replaceMedia = defineEdit<{ id: string; media: Media }>('replace a picture', (show, { id, media }) => {
+export const replaceMedia = defineEdit<{ id: string; media: Media }>('edit.replaceAPicture', (show, { id, media }) => {
   const old = find(show.pictures, id, 'picture');
   if (old.kind === 'card') throw new RangeError(`picture ${id} is a card`);
   nameMedia(show, media);

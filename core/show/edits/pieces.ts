@@ -1,3 +1,4 @@
+import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { FIRST_CROSS } from '../crossings';
@@ -28,7 +29,7 @@ export function gapBefore(show: Pick<Show, 'parts'>, part: Part): Seconds | null
 
 /** Puts a piece `gap` seconds behind the one before it (negative: over its end). What comes later keeps its distance. */
 export const placeAfter = defineEdit<{ id: string; gap: Seconds }>(
-  ({ gap }) => (gap < 0 ? 'overlap two pieces' : gap > 0 ? 'set a gap' : 'close up'),
+  ({ gap }) => (gap < 0 ? 'edit.overlapTwoPieces' : gap > 0 ? 'edit.setAGap' : 'edit.closeUp'),
   (show, { id, gap }) => {
     const part = find(show.parts, id, 'part');
     const before = pieceBefore(show as Show, part as Part);
@@ -43,7 +44,7 @@ export const placeAfter = defineEdit<{ id: string; gap: Seconds }>(
 );
 
 /** Moves a piece and all that come later on its lane by `by` seconds. */
-export const shiftLater = defineEdit<{ id: string; by: Seconds }>('shift all later', (show, { id, by }) => {
+export const shiftLater = defineEdit<{ id: string; by: Seconds }>('edit.shiftAllLater', (show, { id, by }) => {
   const part = find(show.parts, id, 'part');
   const shift = clamp(by, -part.at, LIMITS.showSeconds - part.at);
   if (shift === 0) return;
@@ -52,7 +53,7 @@ export const shiftLater = defineEdit<{ id: string; by: Seconds }>('shift all lat
 });
 
 /** Gives a piece another place in the order of its lane. Each place keeps its gap to the one before it. */
-export const reorderPiece = defineEdit<{ id: string; index: number }>('change the order', (show, { id, index }) => {
+export const reorderPiece = defineEdit<{ id: string; index: number }>('edit.changeTheOrder', (show, { id, index }) => {
   const part = find(show.parts, id, 'part');
   const before = inOrder(show.parts, part.lane);
   const gaps = before.map((one, place) => (place === 0 ? one.at : one.at - partEnd(before[place - 1]!)));
@@ -67,7 +68,7 @@ export const reorderPiece = defineEdit<{ id: string; index: number }>('change th
 });
 
 /** How a piece takes over from the one before it. */
-export const setCross = defineEdit<{ id: string; change: Partial<Cross> }>('change a crossing', (show, { id, change }) => {
+export const setCross = defineEdit<{ id: string; change: Partial<Cross> }>('edit.changeACrossing', (show, { id, change }) => {
   const part = find(show.parts, id, 'part');
   const next = { ...(part.cross ?? FIRST_CROSS), ...change };
   part.cross = {
@@ -80,7 +81,7 @@ export const setCross = defineEdit<{ id: string; change: Partial<Cross> }>('chan
 
 /** Puts copies of parts into the show. They bring their media along; a lane that this show lacks is its lane of the bed. */
 export const pasteParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[] }>(
-  ({ parts }) => (parts.length === 1 ? 'paste a part' : `paste ${parts.length} parts`),
+  ({ parts }) => phrase('edit.pasteParts', { count: parts.length }),
   (show, { parts, media }) => {
     for (const one of media) nameMedia(show, one);
     for (const part of parts) addPart(show, placed(show, part));
@@ -89,7 +90,7 @@ export const pasteParts = defineEdit<{ parts: readonly Part[]; media: readonly M
 
 /** Lays parts `times` times more, `every` seconds apart. `copies` names them, a list for each part. */
 export const copyOn = defineEdit<{ ids: readonly string[]; copies: readonly (readonly string[])[]; every: Seconds }>(
-  ({ copies }) => `repeat ${copies[0]?.length ?? 0} times`,
+  ({ copies }) => phrase('edit.repeatTimes', { count: copies[0]?.length ?? 0 }),
   (show, { ids, copies, every }) => {
     for (const [index, id] of ids.entries()) {
       const part = find(show.parts, id, 'part');

@@ -24,8 +24,9 @@ function setHolds(show: Draft<Show>, holds: readonly Seconds[]): void {
 }
 
 /** Gives the pictures new times so that the show lasts `seconds`; clips and `keep` keep theirs. Out of reach: nothing changes. */
-export const spreadPictures = defineEdit<{ seconds: Seconds; keep: readonly string[] }>('spread the pictures', (show, { seconds, keep }) =>
-  spread(show, seconds, keep),
+export const spreadPictures = defineEdit<{ seconds: Seconds; keep: readonly string[] }>(
+  'edit.spreadThePictures',
+  (show, { seconds, keep }) => spread(show, seconds, keep),
 );
 
 /** New times for the pictures, as far as clips and `keep` let them. */
@@ -35,13 +36,13 @@ export function spread(show: Draft<Show>, seconds: Seconds, keep: readonly strin
 }
 
 /** Ends the pictures where somebody tapped, from the picture shown at `from` on. */
-export const tapAlong = defineEdit<{ from: Seconds; taps: readonly Seconds[] }>('tap along', (show, { from, taps }) => {
+export const tapAlong = defineEdit<{ from: Seconds; taps: readonly Seconds[] }>('edit.tapAlong', (show, { from, taps }) => {
   const placed = pictureAt(placePictures(show as Show), from);
   if (placed) setHolds(show, tappedHolds(timed(show as Show), placed.index, placed.start, taps));
 });
 
 /** Moves the changes of picture onto moments of the show: beats, bars, whatever is given. Clips and `keep` keep their time. */
 export const changesOnto = defineEdit<{ times: readonly Seconds[]; keep: readonly string[] }>(
-  'move the changes onto the beat',
+  'edit.moveTheChangesOntoTheBeat',
   (show, { times, keep }) => setHolds(show, ontoTimes(timed(show as Show, keep), times)),
 );

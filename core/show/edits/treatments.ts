@@ -12,7 +12,7 @@ function bounded(treatment: Treatment): Treatment {
 }
 
 /** Sets what parts or a lane go through, in order; an empty chain takes it all away. */
-export const setTreatments = defineEdit<{ of: Treated; chain: readonly Treatment[] }>('treat the sound', (show, { of, chain }) => {
+export const setTreatments = defineEdit<{ of: Treated; chain: readonly Treatment[] }>('edit.treatTheSound', (show, { of, chain }) => {
   const next = chain.slice(0, LIMITS.treatments).map(bounded);
   const owners = 'lane' in of ? [find(show.lanes, of.lane, 'lane')] : of.parts.map((id) => find(show.parts, id, 'part'));
   for (const owner of owners) {

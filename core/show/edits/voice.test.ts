@@ -5,6 +5,7 @@ import { showOf, soundMedia } from '../../../tests/shows';
 import { perform, type History } from '../history';
 import { firstDips } from '../newShow';
 import { partEnd, partSeconds } from '../placement';
+import { laneName } from '../lanes';
 import { pinLevel } from '../pins';
 import type { Show, VoicePart } from '../types';
 import * as edits from '.';
@@ -157,7 +158,14 @@ describe('pauses', () => {
 describe('speakers and lines', () => {
   it('what lies on a lane that is removed goes to the first; the last lane stays', () => {
     let show = edits.addLane(base, { id: 'other', kind: 'voice', title: ' Grandma ' });
-    expect(show.lanes.map((lane) => lane.title)).toEqual(['Bed', 'Voice', 'Grandma', 'Clips’ sound', 'Spot sounds']);
+    expect(show.lanes.map((lane) => laneName(lane, ({ key }) => key))).toEqual([
+      'lanes.bed',
+      'lanes.voice',
+      'Grandma',
+      'lanes.own',
+      'lanes.spot',
+    ]);
+    expect(laneName({ kind: 'voice', title: 'Voice' }, () => 'Stimme')).toBe('Stimme');
     show = edits.toLane(show, { ids: ['say-3001'], lane: 'other' });
     show = edits.addLine(show, { line: { id: 'line', lane: 'other', at: 20, words: 'And then' } });
     show = edits.removeLane(show, { id: 'other' });

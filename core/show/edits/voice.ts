@@ -18,7 +18,7 @@ export function narrationOf(show: Draft<Show>, id: string): Draft<VoicePart> | n
 
 /** Lets parts lie there unheard, or sound again. */
 export const muteParts = defineEdit<{ ids: readonly string[]; mute: boolean }>(
-  ({ mute }) => (mute ? 'mute' : 'let it sound again'),
+  ({ mute }) => (mute ? 'edit.mute' : 'edit.letItSoundAgain'),
   (show, { ids, mute }) => {
     for (const id of ids) {
       const part = find(show.parts, id, 'part');
@@ -28,7 +28,7 @@ export const muteParts = defineEdit<{ ids: readonly string[]; mute: boolean }>(
 );
 
 /** What is said in a narration. */
-export const setWords = defineEdit<{ id: string; words: string }>('write the words', (show, { id, words }) => {
+export const setWords = defineEdit<{ id: string; words: string }>('edit.writeTheWords', (show, { id, words }) => {
   const part = narrationOf(show, id);
   if (!part) return;
   const next = words.slice(0, LIMITS.voice.words);
@@ -43,19 +43,19 @@ const bare = ({ id, lane, at, words }: Line): Line => ({
 });
 
 /** Writes a line that is to be recorded later. */
-export const addLine = defineEdit<{ line: Line }>('write a line', (show, { line }) => {
+export const addLine = defineEdit<{ line: Line }>('edit.writeALine', (show, { line }) => {
   if (show.lines.length < LIMITS.voice.lines) show.lines.push(bare(line));
 });
 
 /** Changes a written line: its lane, moment (seconds) or words. */
-export const setLine = defineEdit<{ id: string; change: Partial<Omit<Line, 'id'>> }>('change a line', (show, { id, change }) => {
+export const setLine = defineEdit<{ id: string; change: Partial<Omit<Line, 'id'>> }>('edit.changeALine', (show, { id, change }) => {
   const line = find(show.lines, id, 'line');
   const next = bare({ ...line, ...change });
   if (next.lane !== line.lane || next.at !== line.at || next.words !== line.words) Object.assign(line, next);
 });
 
 /** Takes a written line away. */
-export const removeLine = defineEdit<{ id: string }>('remove a line', (show, { id }) => {
+export const removeLine = defineEdit<{ id: string }>('edit.removeALine', (show, { id }) => {
   show.lines = show.lines.filter((line) => line.id !== find(show.lines, id, 'line').id);
 });
 
@@ -73,7 +73,7 @@ function passage(show: Draft<Show>, { media, from }: Recorded): Span[] {
 
 /** Lays a narration. One that was recorded for a written line takes the line's words and place. */
 export const layNarration = defineEdit<Recorded & { id: string; lane: string; at: Seconds; line?: string | undefined }>(
-  ({ line }) => (line === undefined ? 'lay a narration' : 'record a line'),
+  ({ line }) => (line === undefined ? 'edit.layANarration' : 'edit.recordALine'),
   (show, { id, lane, at, line: name, ...recorded }) => {
     const line = name === undefined ? undefined : show.lines.find((one) => one.id === name);
     if (!hasRoom(show)) return;
@@ -89,7 +89,7 @@ export const layNarration = defineEdit<Recorded & { id: string; lane: string; at
 );
 
 /** A new take of a narration: it stands where the old one did, and the old one is kept. */
-export const addTake = defineEdit<Recorded & { id: string }>('a new take', (show, { id, ...recorded }) => {
+export const addTake = defineEdit<Recorded & { id: string }>('edit.aNewTake', (show, { id, ...recorded }) => {
   const part = narrationOf(show, id);
   if (!part) return;
   const others = part.takes ?? [];
@@ -101,7 +101,7 @@ export const addTake = defineEdit<Recorded & { id: string }>('a new take', (show
 });
 
 /** Another take of a narration comes into use. The one in use so far is kept. */
-export const takeInUse = defineEdit<{ id: string; number: number }>('change the take', (show, { id, number }) => {
+export const takeInUse = defineEdit<{ id: string; number: number }>('edit.changeTheTake', (show, { id, number }) => {
   const part = narrationOf(show, id);
   const wanted = part?.takes?.find((take) => take.number === number);
   if (!part || !wanted) return;
@@ -111,7 +111,7 @@ export const takeInUse = defineEdit<{ id: string; number: number }>('change the 
 });
 
 /** Lets go of a take that is not in use; another number changes nothing. */
-export const dropTake = defineEdit<{ id: string; number: number }>('drop a take', (show, { id, number }) => {
+export const dropTake = defineEdit<{ id: string; number: number }>('edit.dropATake', (show, { id, number }) => {
   const part = narrationOf(show, id);
   if (part?.takes?.some((take) => take.number === number)) part.takes = part.takes.filter((take) => take.number !== number);
 });
@@ -121,7 +121,7 @@ export const dropTake = defineEdit<{ id: string; number: number }>('drop a take'
  * part's start, in order; those that are shorter stay as they are, and at the part's ends nothing is left of them beyond `keep`.
  */
 export const shortenPauses = defineEdit<{ id: string; pauses: readonly Stretch[]; keep: Seconds }>(
-  ({ keep }) => (keep === 0 ? 'cut the pauses out' : 'shorten the pauses'),
+  ({ keep }) => (keep === 0 ? 'edit.cutThePausesOut' : 'edit.shortenThePauses'),
   (show, { id, pauses, keep }) => {
     const part = find(show.parts, id, 'part');
     const length = partSeconds(part);
@@ -156,7 +156,7 @@ export const shortenPauses = defineEdit<{ id: string; pauses: readonly Stretch[]
 
 /** Gives narrations of one lane the same gap to the one before each, seconds; the first of them stays where it is. */
 export const spaceParts = defineEdit<{ ids: readonly string[]; gap: Seconds }>(
-  ({ gap }) => (gap === 0 ? 'close the gaps' : 'set the gaps'),
+  ({ gap }) => (gap === 0 ? 'edit.closeTheGaps' : 'edit.setTheGaps'),
   (show, { ids, gap }) => {
     const parts = ids.map((id) => find(show.parts, id, 'part')).sort((a, b) => a.at - b.at);
     const ends = new Map<string, Seconds>();

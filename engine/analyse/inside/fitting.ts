@@ -1,4 +1,5 @@
 import { Failure } from '../../../core/failure';
+import type { Phrase } from '../../../core/phrase';
 import { answersFor, howNear, nearestHidden, startFitting, waysOf, weaveAnswer, type Answer, type Fitting } from '../../../core/fit';
 import type { Stretch } from '../../../core/show';
 import { keptHearing, keptTexture } from '../../media/hearings';
@@ -43,7 +44,7 @@ async function fittingFor(details: Parameters<AnalyseCalls['fitNear']>[0]): Prom
 const QUICKLY = 1;
 
 /** Answers for a stored piece that was heard, and where there is none, why. */
-export async function fit(details: Parameters<AnalyseCalls['fit']>[0]): Promise<{ answers: Answer[]; why: string | null }> {
+export async function fit(details: Parameters<AnalyseCalls['fit']>[0]): Promise<{ answers: Answer[]; why: Phrase | null }> {
   const { wanted, wish, only, quick } = details;
   const fitting = await fittingFor(details);
   if (quick && only === 'weave') {

@@ -24,7 +24,7 @@ export class ShowFile {
     for (const entry of entries) {
       const what = entryOf(entry.name);
       if (what?.kind !== 'media' || entry.isDirectory || !show.media[what.id]) continue;
-      if (entry.size !== show.media[what.id]!.bytes) throw new Failure('file.damaged', { why: 'a medium is not as long as it should be' });
+      if (entry.size !== show.media[what.id]!.bytes) throw new Failure('file.damaged', { why: 'lengths' });
       found.set(what.id, entry);
     }
     this.media = found;
@@ -64,7 +64,7 @@ function sensible<T>(read: () => T): T {
     return read();
   } catch (error) {
     if (!(error instanceof Failure) || error.code !== 'show.damaged') throw error;
-    throw new Failure('file.damaged', { why: 'the show in it makes no sense' }, error);
+    throw new Failure('file.damaged', { why: 'senseless' }, error);
   }
 }
 

@@ -86,7 +86,7 @@ function stage(show: Show, stored = true) {
     for (const one of show.pictures) if (one.kind === 'photo') store(['pictures', `${one.media}.stage.v1`], one.id);
   }
   painter.attach({ canvas, font: null });
-  painter.show({ scene: sceneOf(show) });
+  painter.show({ scene: sceneOf(show, ({ key }) => key) });
   const at = async (moment: number) => {
     const painted = painter.paint({ moment }, desk);
     await settle();

@@ -1,0 +1,116 @@
+import { bed as bedDe } from './de/bed';
+import { check as checkDe } from './de/check';
+import { common as commonDe } from './de/common';
+import { controls as controlsDe } from './de/controls';
+import { details as detailsDe } from './de/details';
+import { edit as editDe } from './de/edit';
+import { faces as facesDe } from './de/faces';
+import { failure as failureDe } from './de/failure';
+import { finish as finishDe } from './de/finish';
+import { fit as fitDe } from './de/fit';
+import { lanes as lanesDe } from './de/lanes';
+import { papers as papersDe } from './de/papers';
+import { pictures as picturesDe } from './de/pictures';
+import { readings as readingsDe } from './de/readings';
+import { server as serverDe } from './de/server';
+import { session as sessionDe } from './de/session';
+import { settings as settingsDe } from './de/settings';
+import { sheet as sheetDe } from './de/sheet';
+import { show as showDe } from './de/show';
+import { shows as showsDe } from './de/shows';
+import { stage as stageDe } from './de/stage';
+import { tool as toolDe } from './de/tool';
+import { voice as voiceDe } from './de/voice';
+import { bed } from './en/bed';
+import { check } from './en/check';
+import { common } from './en/common';
+import { controls } from './en/controls';
+import { details } from './en/details';
+import { edit } from './en/edit';
+import { faces } from './en/faces';
+import { failure } from './en/failure';
+import { finish } from './en/finish';
+import { fit } from './en/fit';
+import { lanes } from './en/lanes';
+import { papers } from './en/papers';
+import { pictures } from './en/pictures';
+import { readings } from './en/readings';
+import { server } from './en/server';
+import { session } from './en/session';
+import { settings } from './en/settings';
+import { sheet } from './en/sheet';
+import { show } from './en/show';
+import { shows } from './en/shows';
+import { stage } from './en/stage';
+import { tool } from './en/tool';
+import { voice } from './en/voice';
+
+/** English: the keys, and the gaps of each sentence, are taken from here. */
+export const EN = {
+  ...bed,
+  ...check,
+  ...common,
+  ...controls,
+  ...details,
+  ...edit,
+  ...faces,
+  ...failure,
+  ...finish,
+  ...fit,
+  ...lanes,
+  ...papers,
+  ...pictures,
+  ...readings,
+  ...server,
+  ...session,
+  ...settings,
+  ...sheet,
+  ...show,
+  ...shows,
+  ...stage,
+  ...tool,
+  ...voice,
+};
+
+/** German, as whole as English: the compiler says what is missing. */
+export const DE: Readonly<Record<keyof typeof EN, string>> = {
+  ...bedDe,
+  ...checkDe,
+  ...commonDe,
+  ...controlsDe,
+  ...detailsDe,
+  ...editDe,
+  ...facesDe,
+  ...failureDe,
+  ...finishDe,
+  ...fitDe,
+  ...lanesDe,
+  ...papersDe,
+  ...picturesDe,
+  ...readingsDe,
+  ...serverDe,
+  ...sessionDe,
+  ...settingsDe,
+  ...sheetDe,
+  ...showDe,
+  ...showsDe,
+  ...stageDe,
+  ...toolDe,
+  ...voiceDe,
+};
+
+type Raw = keyof typeof EN;
+/** What a sentence is found under: of one with a plural, its key without `_one` and `_other`. */
+export type Key = Base<Raw>;
+type Base<K extends string> = K extends `${infer Of}_one` | `${infer Of}_other` ? Of : K;
+
+type Text<K extends string> = K extends Raw ? (typeof EN)[K] : `${K}_other` extends Raw ? (typeof EN)[`${K}_other`] : never;
+type Names<S extends string> = S extends `${string}{{${infer Name}}}${infer Rest}` ? Name | Names<Rest> : never;
+
+/** What fills the gaps of a sentence: nothing, or a value for each. */
+export type Gaps<K extends Key> = [Names<Text<K>>] extends [never]
+  ? []
+  : [gaps: { readonly [N in Names<Text<K>>]: N extends 'count' ? number : string | number }];
+
+/** A sentence without gaps: what a table may name. */
+export type PlainKey = { [K in Key]: [Names<Text<K>>] extends [never] ? K : never }[Key];

@@ -1,0 +1,11 @@
+/** What the server says: to a browser in its language, to the terminal in that of the terminal. */
+export const server = {
+  'server.noFile': 'There is no such file here.',
+  'server.noMedia': 'There is no such media here.',
+  'server.failed': 'The server could not answer this.',
+  'server.port': 'PORT must be a whole number from 1 to 65535, not “{{port}}”.',
+  'server.open': 'Rain Bed is open at {{address}} (stop it with Ctrl+C)',
+  'server.inUse': 'Port {{port}} is in use by another program. Stop that program, or choose another port: PORT={{other}} npm run demo',
+  'server.notAllowed': 'This user may not open port {{port}}. Choose one above 1023: PORT=4870 npm run demo',
+  'server.notStarted': 'The server could not start: {{message}}',
+} as const;

@@ -1,0 +1,21 @@
+/** What the tools of a drawer are called: one word each, for they stand in a row. */
+export const tool = {
+  'tool.dip': 'Dip',
+  'tool.takes': 'Takes',
+  'tool.words': 'Words',
+  'tool.pauses': 'Pauses',
+  'tool.stitches': 'Stitches',
+  'tool.cut': 'Cut',
+  'tool.ends': 'Ends',
+  'tool.cross': 'Cross',
+  'tool.fades': 'Fades',
+  'tool.loudness': 'Loudness',
+  'tool.lowCut': 'Low cut',
+  'tool.pins': 'Pins',
+  'tool.range': 'Range',
+  'tool.repeat': 'Repeat',
+  'tool.more': 'More',
+  'tool.time': 'Time',
+  'tool.frame': 'Frame',
+  'tool.sound': 'Sound',
+} as const;
