@@ -53,6 +53,7 @@ export function ShowsScreen() {
         <Say look="title" className="flex-1" accessibilityRole="header">
           {t('common.rainBed')}
         </Say>
+        <IconButton label={t('settings.settings')} icon={SettingsIcon} onPress={() => showSettings(true)} />
         <Button
           label={t('shows.newShow')}
           icon={Plus}
@@ -65,7 +66,6 @@ export function ShowsScreen() {
           {t('shows.musicUnderAShowOf')}
         </Say>
         <FileInButton />
-        <IconButton label={t('settings.settings')} icon={SettingsIcon} onPress={() => showSettings(true)} />
       </View>
       <SettingsPanel />
       <FileInState />

@@ -1,3 +1,4 @@
+/** The Bed face: pieces, cuts, joins, crossings, loops, ranges. */
 export const bed = {
   'bed.twoPiecesCrossHereSplit': 'Two pieces cross here. Split before or after the place where they do.',
   'bed.loop': '{{title}} loop',

@@ -1,3 +1,4 @@
+/** What is said in several places. */
 export const common = {
   'common.asItIs': 'as it is',
   'common.copy': '{{title}} (copy)',

@@ -1,3 +1,4 @@
+/** Fields, sliders, panels, messages. */
 export const controls = {
   'controls.couldNotBeShownYour': '{{what}} could not be shown. Your show is safe. Try again; if it stays like this, reload the page.',
   'controls.closeTheDrawer': 'Close the drawer',

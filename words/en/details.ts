@@ -1,3 +1,4 @@
+/** What is chosen, and lanes. */
 export const details = {
   'details.several': 'Several',
   'details.parts': '{{count}} parts',

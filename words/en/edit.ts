@@ -1,3 +1,4 @@
+/** What undo calls each step. Keys of this room are kept with a show: one that goes needs a place in core/show/history.ts. */
 export const edit = {
   'edit.switchAClipsSound': 'switch a clip’s sound',
   'edit.changeAClipsLoudness': 'change a clip’s loudness',

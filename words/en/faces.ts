@@ -1,3 +1,4 @@
+/** The four faces, and files on their way in. */
 export const faces = {
   'faces.tapTheWaterToCut': 'Tap the water to cut, trim, fade or set the loudness. The button beside the bars makes the lengths agree.',
   'faces.chooseAPieceOfMusic': 'Choose a piece of music. You can listen to it before it is laid.',

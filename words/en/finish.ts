@@ -1,3 +1,4 @@
+/** The Finish face and its panels. */
 export const finish = {
   'finish.writingTheFilm': 'Writing the film',
   'finish.writingTheSound': 'Writing the sound',

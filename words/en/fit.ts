@@ -1,3 +1,4 @@
+/** The fit: answers, wishes, other ways, stitches. */
 export const fit = {
   'fit.thereIsNoSuchFit': 'There is no such fit under these wishes. The music is as it was; open the fit to ask for something else.',
   'fit.noSteadyBeatWasHeard':

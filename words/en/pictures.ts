@@ -1,3 +1,4 @@
+/** The Pictures face. */
 export const pictures = {
   'pictures.stillAt': '{{title}}, still at {{at}}',
   'pictures.shapeOfTheFrame': 'Shape of the frame',

@@ -1,3 +1,4 @@
+/** The sheet: what is spoken of things that are drawn. */
 export const sheet = {
   'sheet.aLineToWrite': 'a line to write',
   'sheet.noWordsYet': 'no words yet',

@@ -1,3 +1,4 @@
+/** The screen of a show: its header, messages, keys. */
 export const show = {
   'show.theSheet': 'The sheet',
   'show.theStage': 'The stage',

@@ -1,3 +1,4 @@
+/** The list of shows, and files that are opened from it. */
 export const shows = {
   'shows.openAFile': 'Open a file',
   'shows.opening': 'Opening “{{name}}”',

@@ -1,3 +1,4 @@
+/** The stage, the length strip, the drawing of the loudness. */
 export const stage = {
   'stage.loudnessOverTheShow': 'Loudness over the show',
   'stage.momentaryLufs': 'momentary, LUFS',

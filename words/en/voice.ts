@@ -1,3 +1,4 @@
+/** The Voice face: narrations, dips, pins, recording. */
 export const voice = {
   'voice.dipsTheBed': 'Dips the bed',
   'voice.deeper': 'Deeper',
