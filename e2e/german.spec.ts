@@ -5,7 +5,9 @@ import { expect, test } from './app';
 test.use({ locale: 'de-DE' });
 
 /** What is said the same in both languages proves nothing; nor does what has gaps. */
-const ENGLISH = Object.values(EN).filter((text) => !text.includes('{{') && text.length > 3 && !Object.values(DE).includes(text));
+const ENGLISH: readonly string[] = Object.values(EN).filter(
+  (text) => !text.includes('{{') && text.length > 3 && !Object.values(DE).includes(text),
+);
 
 /**
  * Everything that can be read on the page and is cut off: by a box that hides what runs over, by its own button, by the edge of the screen.

@@ -32,7 +32,7 @@ export interface Photo extends Held {
   readonly framing: Framing;
 }
 
-/** A passage of a film: it begins at `from` seconds of the source and lasts `hold`. */
+/** A passage of a clip’s video: it begins at `from` seconds of the source and lasts `hold`. */
 export interface Clip extends Held {
   readonly kind: 'clip';
   readonly media: MediaId;

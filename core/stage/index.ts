@@ -1,5 +1,5 @@
 export { blackAt, comingUp, layersAt, sceneOf, type Layer, type Scene } from './layers';
 export { frameWithin, framed, ratioOf, type Box, type Framed } from './framing';
-export { filmBox, filmIndex, filmOf, filmTime, type Film } from './film';
+export { stripBox, stripIndex, stripOf, stripTime, type FrameStrip } from './strip';
 export { FILM_RATE, filmFrames, filmSteps, type FilmStep } from './frames';
 export { FILM_SIZES, filmSize, type FilmSize } from './sizes';

@@ -37,7 +37,7 @@ export interface Layer {
   readonly opacity: number;
   /** How far through the time it is seen, [0, 1]: what a slow move follows. */
   readonly progress: number;
-  /** Second of the film that a clip shows; null for everything else. */
+  /** Second of the video that a clip shows; null for everything else. */
   readonly source: Seconds | null;
 }
 

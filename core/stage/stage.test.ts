@@ -6,12 +6,12 @@ import {
   FILM_SIZES,
   blackAt,
   comingUp,
-  filmBox,
-  filmIndex,
-  filmOf,
+  stripBox,
+  stripIndex,
+  stripOf,
   filmSize,
   filmSteps,
-  filmTime,
+  stripTime,
   frameWithin,
   framed,
   layersAt,
@@ -35,7 +35,7 @@ it('shows one picture, or two where they dissolve, at every moment', () => {
   expect(seen(showOf([]), 1)).toEqual([]);
 });
 
-it('runs a clip from before its time while it dissolves in, so that the film never jumps', () => {
+it('runs a clip from before its time while it dissolves in, so that its video never jumps', () => {
   const scene = sceneIn(withClip(showOf([5, 5]), 1, 12, { from: 2, hold: 6 }));
   const source = (moment: number) => layersAt(scene, moment).find((layer) => layer.picture.kind === 'clip')?.source;
   expect(source(4.75)).toBeCloseTo(1.75, 9);
@@ -95,21 +95,21 @@ describe('framing', () => {
   });
 });
 
-it('lays a film’s frames side by side without overlap, each standing for its own stretch of time', () => {
+it('lays a strip’s frames side by side without overlap, each standing for its own stretch of time', () => {
   fc.assert(
     fc.property(
       fc.double({ min: 0.1, max: 7000, noNaN: true }),
       fc.integer({ min: 16, max: 4000 }),
       fc.integer({ min: 16, max: 4000 }),
       (seconds, width, height) => {
-        const film = filmOf({ seconds, width, height });
-        expect(film.columns * film.rows).toBeGreaterThanOrEqual(film.count);
-        for (const index of [0, film.count >> 1, film.count - 1]) {
-          expect(filmIndex(film, filmTime(film, index))).toBe(index);
-          const { x, y } = filmBox(film, index);
-          expect(x / film.width + (y / film.height) * film.columns).toBeCloseTo(index, 6);
+        const strip = stripOf({ seconds, width, height });
+        expect(strip.columns * strip.rows).toBeGreaterThanOrEqual(strip.count);
+        for (const index of [0, strip.count >> 1, strip.count - 1]) {
+          expect(stripIndex(strip, stripTime(strip, index))).toBe(index);
+          const { x, y } = stripBox(strip, index);
+          expect(x / strip.width + (y / strip.height) * strip.columns).toBeCloseTo(index, 6);
         }
-        expect(filmIndex(film, seconds * 2)).toBe(film.count - 1);
+        expect(stripIndex(strip, seconds * 2)).toBe(strip.count - 1);
       },
     ),
   );

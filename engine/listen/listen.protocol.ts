@@ -25,8 +25,8 @@ export interface TakeDetails {
 export type ListenCalls = {
   /** Stores a file under its hash and makes what drawing and mixing need of it. Progress and cancel. */
   take(details: TakeDetails): Promise<Taken>;
-  /** Makes the film of a stored clip where there is none yet. Progress and cancel. @throws Failure `media.missing`. */
-  film(details: { media: Pick<Media, 'id' | 'seconds' | 'width' | 'height'> }): Promise<void>;
+  /** Makes the frame strip of a stored clip where there is none yet. Progress and cancel. @throws Failure `media.missing`. */
+  strip(details: { media: Pick<Media, 'id' | 'seconds' | 'width' | 'height'> }): Promise<void>;
   /**
    * Hears a stored piece, or gives what was heard before. `grid` is what a person said of its beat. Progress and cancel. @throws
    * Failure `media.missing`, `hear.too-long`.

@@ -17,8 +17,8 @@ export const places = {
   trace: (id: MediaId): Place => ['traces', `${id}.${RECIPE}`],
   facts: (id: MediaId): Place => ['facts', `${id}.${RECIPE}.json`],
   picture: (id: MediaId, size: PictureSize): Place => ['pictures', `${id}.${size}.${RECIPE}`],
-  /** Small frames of a clip on one sheet; their layout follows from the clip (core/stage/film.ts). */
-  film: (id: MediaId): Place => ['films', `${id}.${RECIPE}`],
+  /** Small frames of a clip on one sheet; their layout follows from the clip (core/stage/strip.ts). */
+  strip: (id: MediaId): Place => ['films', `${id}.${RECIPE}`],
   /** What was heard of a sound; `said` tells what a person had said of its beat. */
   hearing: (id: MediaId, said: string): Place => ['hearings', `${id}.${said}.json`],
   /** What it was heard from, for whoever fits it. */

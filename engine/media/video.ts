@@ -1,11 +1,11 @@
 import { ALL_FORMATS, BlobSource, Input, type InputVideoTrack } from 'mediabunny';
 import { Failure } from '../../core/failure';
 
-/** No film is smaller than this, bytes. */
+/** No video is smaller than this, bytes. */
 const SMALLEST = 256;
 
-/** A film that is open for reading. Whoever opened it closes it. */
-export interface OpenFilm {
+/** A clip's video, open for reading. Whoever opened it closes it. */
+export interface OpenVideo {
   readonly track: InputVideoTrack;
   /** Second at which its last frame ends. */
   readonly seconds: number;
@@ -14,8 +14,8 @@ export interface OpenFilm {
   close(): void;
 }
 
-/** @throws Failure `photo.unreadable` for what is no film, `clip.no-picture`, `clip.coding`, `media.damaged`. */
-export async function openFilm(file: Blob): Promise<OpenFilm> {
+/** @throws Failure `photo.unreadable` for what is no video, `clip.no-picture`, `clip.coding`, `media.damaged`. */
+export async function openVideo(file: Blob): Promise<OpenVideo> {
   const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file) });
   try {
     const track = await input.getPrimaryVideoTrack();

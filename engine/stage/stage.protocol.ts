@@ -4,7 +4,7 @@ import type { Scene } from '../../core/stage';
 export interface PaintedLayer {
   /** Name of the picture. */
   readonly picture: string;
-  /** Second of the film that a clip's frame belongs to; null for everything else. */
+  /** Second of the video that a clip's frame belongs to; null for everything else. */
   readonly source: number | null;
 }
 

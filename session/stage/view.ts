@@ -23,7 +23,7 @@ export interface StageView {
 export interface StageEvents {
   /** Every layer shows its very frame. */
   painted(layers: readonly PaintedLayer[]): void;
-  /** A moment is on the stage, if only as a small frame of its film. */
+  /** A moment is on the stage, if only as a small frame of its strip. */
   near(moment: number): void;
 }
 

@@ -7,7 +7,7 @@ import { useOpenShow } from '../../session/open/store';
 import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { FilmStrip } from '../sheet/FilmStrip';
+import { FrameStrip } from '../sheet/FrameStrip';
 import { Bar, Handle } from '../sheet/Handle';
 
 /** Height and width of the strip, pixels: the whole film from top to bottom. */
@@ -78,7 +78,7 @@ function Strip({ clip, base, seconds, show }: { readonly clip: Clip; readonly ba
       aria-label={t('pictures.filmOfTheClip')}
     >
       <div style={{ position: 'absolute', inset: 0, overflow: 'hidden', borderRadius: 8 }} className="bg-moss-soft">
-        <FilmStrip media={show.media[clip.media]!} from={0} pixelsPerSecond={pixelsPerSecond} width={WIDE} height={TALL} />
+        <FrameStrip media={show.media[clip.media]!} from={0} pixelsPerSecond={pixelsPerSecond} width={WIDE} height={TALL} />
         <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: 0, height: top, opacity: 0.75 }} />
         <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: bottom, bottom: 0, opacity: 0.75 }} />
       </div>

@@ -18,7 +18,7 @@ import { movePictures, setHold, trimClip } from '../../core/show/edits';
 import { currentShow, tapThing, useOpenShow } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
-import { FilmStrip } from './FilmStrip';
+import { FrameStrip } from './FrameStrip';
 import { Bar, Handle, TARGET } from './Handle';
 import type { Viewport } from './useSheetScroll';
 
@@ -222,7 +222,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
         </div>
       ) : null}
       {picture.kind === 'clip' ? (
-        <FilmStrip media={media!} from={picture.from} pixelsPerSecond={pixelsPerSecond} width={column.width} height={height} />
+        <FrameStrip media={media!} from={picture.from} pixelsPerSecond={pixelsPerSecond} width={column.width} height={height} />
       ) : url ? (
         <img src={url} alt="" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', display: 'block' }} />
       ) : null}

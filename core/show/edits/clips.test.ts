@@ -11,7 +11,7 @@ const clipOf = (one: Show) => one.pictures.find((picture) => picture.kind === 'c
 const apart = (one: Show) => one.parts.filter((part) => part.clip === 'clip');
 
 describe('the own sound of a clip', () => {
-  it('lies under its picture, before and after it as far as the film goes', () => {
+  it('lies under its picture, before and after it as far as the video goes', () => {
     expect(ownParts(show)).toMatchObject([{ at: 5, spans: [{ from: 2, to: 8 }], lane: 'own' }]);
     const cut = edits.setOwn(show, { id: 'clip', change: { lead: 1.5, tail: 30 } });
     expect(ownParts(cut)).toMatchObject([{ at: 3.5, spans: [{ from: 0.5, to: 12 }] }]);
@@ -65,9 +65,9 @@ describe('a recording laid in step', () => {
   const recording = soundMedia(7, 10);
   const laid = edits.layInStep(show, { id: 'clip', part: 'table', media: recording, offset: -1.25 });
 
-  it('has every second beside the film’s own, and the clip falls silent', () => {
+  it('has every second beside the video’s own, and the clip falls silent', () => {
     const [part] = apart(laid);
-    // The film's second 2 is on screen at 5; the recording's zero lies 1.25 s before the film's.
+    // The video's second 2 is on screen at 5; the recording's zero lies 1.25 s before the video's.
     expect(part).toMatchObject({ at: 5, spans: [{ from: 3.25, to: 9.25 }] });
     expect(ownParts(laid)).toEqual([]);
     const late = edits.layInStep(show, { id: 'clip', part: 'table', media: recording, offset: 4 });

@@ -14,7 +14,7 @@ function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
   return picture;
 }
 
-/** Sets where in the film a clip begins or ends, seconds of the source. The other end keeps its place in the film. */
+/** Sets where in its video a clip begins or ends, seconds of the source. The other end keeps its place in the video. */
 export const trimClip = defineEdit<{ id: string; edge: 'start' | 'end'; position: Seconds }>(
   ({ edge }) => (edge === 'start' ? 'edit.trimClipStart' : 'edit.trimClipEnd'),
   (show, { id, edge, position }) => {

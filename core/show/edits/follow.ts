@@ -5,7 +5,7 @@ import { partSeconds } from '../placement';
 import type { Show } from '../types';
 import { keepStretch } from './keep';
 
-/** What belongs to clips moves by as much as their films did: `before` and `after` say where each film's zero lies in the show. */
+/** What belongs to clips moves by as much as their videos did: `before` and `after` say where each video's zero lies in the show. */
 export function followClips(show: Draft<Show>, before: ReadonlyMap<string, Seconds>, after: ReadonlyMap<string, Seconds>): void {
   for (const part of show.parts) {
     const was = part.clip === undefined ? undefined : before.get(part.clip);

@@ -2,7 +2,7 @@ import { VideoSampleSink } from 'mediabunny';
 import { Failure, type FailureCode } from '../../../core/failure';
 import { LIMITS, type MediaId } from '../../../core/show';
 import { fileAt, places } from '../../media/folders';
-import { openFilm } from '../../media/video';
+import { openVideo } from '../../media/video';
 import type { SoundFacts } from '../../media/facts';
 import { keepSizes, type Upright } from './photo';
 import { checkLength } from './sink';
@@ -19,9 +19,9 @@ export interface TakenClip extends Upright {
  * sizes. A clip whose sound cannot be decoded comes in without it and says so.
  */
 export async function takeClip(file: Blob, id: MediaId, hear: () => Promise<SoundFacts>): Promise<TakenClip> {
-  const film = await openFilm(file);
+  const video = await openVideo(file);
   try {
-    const { track, seconds, sound } = film;
+    const { track, seconds, sound } = video;
     checkLength(seconds);
     if (seconds < LIMITS.hold.least) throw new Failure('media.no-length');
     const size = { width: await track.getDisplayWidth(), height: await track.getDisplayHeight() };
@@ -30,7 +30,7 @@ export async function takeClip(file: Blob, id: MediaId, hear: () => Promise<Soun
     if (!known) await keepFirstFrame(new VideoSampleSink(track), size, id);
     return { ...size, seconds, facts, note: sound === 'unreadable' ? 'clip.silent' : null, known };
   } finally {
-    film.close();
+    video.close();
   }
 }
 

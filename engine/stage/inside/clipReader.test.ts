@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { FakeFiles } from '../../../tests/opfs';
 
-/** A film of 25 frames a second whose first frame comes a little late, as some do. */
+/** A video of 25 frames a second whose first frame comes a little late, as some do. */
 const even = Array.from({ length: 100 }, (_, i) => ({ timestamp: 0.02 + i / 25, duration: 1 / 25 }));
 let mockFrames = even;
 const mockCounts = { jumps: 0, decoded: 0, open: 0 };
@@ -43,7 +43,7 @@ jest.mock('mediabunny', () => ({
 }));
 let mockBroken = false;
 jest.mock('../../media/video', () => ({
-  openFilm: async () => {
+  openVideo: async () => {
     if (mockBroken) throw new Error('cannot be read');
     return { track: {}, seconds: 4.02, sound: 'none', close: () => undefined };
   },
@@ -59,12 +59,12 @@ let changes = 0;
 beforeEach(async () => {
   const files = new FakeFiles();
   files.install();
-  files.put('media', 'film', new Uint8Array([1]));
+  files.put('media', 'clip', new Uint8Array([1]));
   Object.assign(mockCounts, { jumps: 0, decoded: 0, open: 0 });
   mockBroken = false;
   mockFrames = even;
   changes = 0;
-  reader = new ClipReader('film', () => void (changes += 1));
+  reader = new ClipReader('clip', () => void (changes += 1));
 });
 
 /** What is shown at a second once everything asked for has arrived. */
@@ -124,14 +124,14 @@ it('says so when the very frame is there: whoever paints a film never waits for 
       fc.array(fc.constantFrom(0, 1 / 50, 1 / 25), { minLength: 1, maxLength: 12 }),
       fc.array(fc.record({ step: fc.constantFrom(1 / 30, 0.2, -0.3), turns: fc.nat(12) }), { minLength: 1, maxLength: 20 }),
       async (durations, asked) => {
-        // Some films say their frames' lengths wrongly, or not at all.
+        // Some videos say their frames' lengths wrongly, or not at all.
         mockFrames = durations.map((duration, i) => ({ timestamp: i / 25, duration }));
         let target = 0;
         let arrived = false;
         const ask = () => {
           if (read.at(target)!.exact) arrived = true;
         };
-        const read = new ClipReader('film', () => queueMicrotask(() => !arrived && ask()));
+        const read = new ClipReader('clip', () => queueMicrotask(() => !arrived && ask()));
         read.at(target);
         await settle();
         for (const { step, turns } of asked) {
@@ -151,14 +151,14 @@ it('says so when the very frame is there: whoever paints a film never waits for 
   );
 });
 
-it('gives up on a film of which no frame can be decoded', async () => {
+it('gives up on a video of which no frame can be decoded', async () => {
   mockFrames = [];
   expect(reader.at(1)).toBeNull();
   await settle();
   expect(reader.broken).toBe(true);
 });
 
-it('gives up on a film that cannot be read, and says so', async () => {
+it('gives up on a video that cannot be read, and says so', async () => {
   mockBroken = true;
   expect(reader.at(1)).toBeNull();
   await settle();

@@ -1,10 +1,10 @@
 import { VideoSampleSink, type VideoSample } from 'mediabunny';
 import { fileAt, places } from '../../media/folders';
-import { openFilm, type OpenFilm } from '../../media/video';
+import { openVideo, type OpenVideo } from '../../media/video';
 
 /** A moment further ahead than this is jumped to, not decoded up to, seconds. */
 const JUMP = 1;
-/** Time stamps are fractions of the film's own clock: less than this is rounding, seconds. */
+/** Time stamps are fractions of the video's own clock: less than this is rounding, seconds. */
 const EXACT = 1e-4;
 
 export interface Frame {
@@ -18,11 +18,11 @@ export interface Frame {
  * frames: they are valid until the next call of `at` or `close`.
  */
 export class ClipReader {
-  private film: OpenFilm | null = null;
+  private video: OpenVideo | null = null;
   private samples: AsyncGenerator<VideoSample, void, unknown> | null = null;
   private current: VideoSample | null = null;
   private next: VideoSample | null = null;
-  /** Where the current frame begins to count: earlier than its own time for the film's first one. */
+  /** Where the current frame begins to count: earlier than its own time for the video's first one. */
   private from = 0;
   private target = 0;
   private busy = false;
@@ -37,7 +37,7 @@ export class ClipReader {
     private readonly changed: () => void,
   ) {}
 
-  /** The best frame there is for a second of the film; a better one is fetched. */
+  /** The best frame there is for a second of the video; a better one is fetched. */
   at(seconds: number): Frame | null {
     this.target = seconds;
     if (this.next && this.current && this.next.timestamp <= seconds + EXACT && !this.busy) {
@@ -82,7 +82,7 @@ export class ClipReader {
         }
       }
     } catch {
-      // A film that breaks off keeps its last frame on the stage.
+      // A video that breaks off keeps its last frame on the stage.
       this.broken = true;
       this.changed();
     } finally {
@@ -92,10 +92,10 @@ export class ClipReader {
   }
 
   private async open(): Promise<void> {
-    if (this.film) return;
+    if (this.video) return;
     const file = await fileAt(places.original(this.media));
     if (!file) throw new Error('not there');
-    this.film = await openFilm(file);
+    this.video = await openVideo(file);
   }
 
   private mustJump(): boolean {
@@ -108,7 +108,7 @@ export class ClipReader {
     this.next?.close();
     this.next = null;
     this.ended = false;
-    this.samples = new VideoSampleSink(this.film!.track).samples(seconds);
+    this.samples = new VideoSampleSink(this.video!.track).samples(seconds);
     const first = (await this.samples.next()).value ?? null;
     if (!first) {
       // Beyond the last frame: that one stands.
@@ -122,7 +122,7 @@ export class ClipReader {
   }
 
   private async last(): Promise<void> {
-    const sample = await new VideoSampleSink(this.film!.track).getSample(this.film!.seconds);
+    const sample = await new VideoSampleSink(this.video!.track).getSample(this.video!.seconds);
     if (!sample) throw new Error('no frame can be decoded');
     this.current?.close();
     this.current = sample;
@@ -147,7 +147,7 @@ export class ClipReader {
     this.current?.close();
     this.next?.close();
     this.current = this.next = null;
-    this.film?.close();
-    this.film = null;
+    this.video?.close();
+    this.video = null;
   }
 }

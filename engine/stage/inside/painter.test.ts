@@ -187,15 +187,15 @@ describe('a clip', () => {
     expect(draw.mock.lastCall?.slice(1)).toEqual([0, 0, 16, 9, 0, 0, 160, 90]);
   });
 
-  it('stands in with the small frame of its film, tells so, and waits on for the very one', async () => {
-    store(['films', `${media}.v1`], 'film');
+  it('stands in with the small frame of its strip, tells so, and waits on for the very one', async () => {
+    store(['films', `${media}.v1`], 'strip');
     store(['pictures', `${media}.stage.v1`], 'poster');
     const { painter, drawn } = stage(show);
     let painted: unknown = 'waiting';
     void painter.paint({ moment: 1.5 }, desk).then((result) => (painted = result));
     await settle();
     await settle();
-    expect(drawn.at(-1)?.what).toBe('image film');
+    expect(drawn.at(-1)?.what).toBe('image strip');
     expect(desk.progress).toHaveBeenCalledWith(1);
     expect(painted).toBe('waiting');
     const draw = jest.fn();
@@ -227,7 +227,7 @@ describe('a clip', () => {
   });
 });
 
-it('once closed it opens no film again, though a frame was still on its way', async () => {
+it('once closed it opens no video again, though a frame was still on its way', async () => {
   mockFrame.open = 0;
   const { painter } = stage(withClip(showOf([5]), 0, 8));
   void painter.paint({ moment: 1 }, desk);

@@ -1,5 +1,5 @@
 import { Failure } from '../../../core/failure';
-import { blackAt, comingUp, filmBox, filmIndex, filmOf, framed, layersAt, type Framed, type Layer, type Scene } from '../../../core/stage';
+import { blackAt, comingUp, stripBox, stripIndex, stripOf, framed, layersAt, type Framed, type Layer, type Scene } from '../../../core/stage';
 import { places, type Place } from '../../media/folders';
 import type { Desk } from '../../workers/serve';
 import type { PaintedLayer, StageCalls } from '../stage.protocol';
@@ -9,14 +9,14 @@ import { Images } from './images';
 
 /** What begins within this time is made ready, seconds. */
 const AHEAD = 2;
-/** A frame that is off by less than this is better than the film's small one, seconds. */
+/** A frame that is off by less than this is better than the strip's small one, seconds. */
 const NEAR = 0.2;
-/** Films open at once: each holds a decoder. */
+/** Videos open at once: each holds a decoder. */
 const MOST_READERS = 4;
 
 interface Waiting {
   resolve(painted: readonly PaintedLayer[] | null): void;
-  /** Told once: what is on the stage is of this moment, if only from the film. */
+  /** Told once: what is on the stage is of this moment, if only from the strip. */
   near(): void;
 }
 
@@ -132,7 +132,7 @@ export class Painter {
     return { exact, source: null, paint: (opacity) => this.place(image, scaled(cut, scale), opacity) };
   }
 
-  /** A clip's very frame, or one near it, or the small one of its film. Null before any of them is there. */
+  /** A clip's very frame, or one near it, or the small one of its strip. Null before any of them is there. */
   private frameLook(scene: Scene, layer: Layer, cut: Framed): Look | null {
     const { picture, source } = layer;
     if (picture.kind !== 'clip' || source === null) return null;
@@ -147,11 +147,11 @@ export class Painter {
       return { exact: frame.exact || reader.broken, source: timestamp, paint };
     }
     const media = scene.media[picture.media]!;
-    const film = filmOf(media);
-    const sheet = this.images.get(places.film(picture.media));
+    const strip = stripOf(media);
+    const sheet = this.images.get(places.strip(picture.media));
     if (!sheet) return null;
-    const box = filmBox(film, filmIndex(film, source));
-    const scale = film.width / media.width;
+    const box = stripBox(strip, stripIndex(strip, source));
+    const scale = strip.width / media.width;
     const within = scaled(cut, scale);
     const moved = { ...within, source: { ...within.source, x: within.source.x + box.x, y: within.source.y + box.y } };
     return { exact: reader.broken, source, paint: (opacity) => this.place(sheet, moved, opacity) };
@@ -166,7 +166,7 @@ export class Painter {
       if (picture.kind === 'card') continue;
       wanted.push(places.picture(picture.media, 'stage'));
       if (picture.kind === 'clip') {
-        wanted.push(places.film(picture.media));
+        wanted.push(places.strip(picture.media));
         keys.add(readerKey(picture));
       }
     }
@@ -191,9 +191,9 @@ export class Painter {
     return reader;
   }
 
-  /** Lets go of every film. */
+  /** Lets go of every video. */
   close(): void {
-    // A frame may still be on its way: what it brings is painted nowhere, and opens no film again.
+    // A frame may still be on its way: what it brings is painted nowhere, and opens no video again.
     this.current = null;
     this.giveUp();
     for (const [key, reader] of this.readers) this.drop(key, reader);
@@ -258,7 +258,7 @@ interface Look {
   paint(opacity: number): void;
 }
 
-/** Two pictures may show one film at different seconds: each reads it by itself. */
+/** Two pictures may show one video at different seconds: each reads it by itself. */
 const readerKey = (picture: { readonly id: string; readonly media: string }) => `${picture.id} ${picture.media}`;
 
 /** A cut whose picture is stored at another scale. */

@@ -1,39 +1,39 @@
 import { VideoSampleSink } from 'mediabunny';
 import { Failure } from '../../../core/failure';
-import { filmBox, filmOf, filmTime } from '../../../core/stage';
+import { stripBox, stripOf, stripTime } from '../../../core/stage';
 import { fileAt, places } from '../../media/folders';
-import { openFilm, type OpenFilm } from '../../media/video';
+import { openVideo, type OpenVideo } from '../../media/video';
 import { writeAt } from '../../media/write';
 import type { Desk } from '../../workers/serve';
 import type { ListenCalls } from '../listen.protocol';
 
-async function withFilm<T>(id: string, work: (film: OpenFilm) => Promise<T>): Promise<T> {
+async function withVideo<T>(id: string, work: (video: OpenVideo) => Promise<T>): Promise<T> {
   const file = await fileAt(places.original(id));
   if (!file) throw new Failure('media.missing');
-  const film = await openFilm(file);
+  const video = await openVideo(file);
   try {
-    return await work(film);
+    return await work(video);
   } finally {
-    film.close();
+    video.close();
   }
 }
 
 /** Draws a clip's frames, small, onto one sheet and keeps it. */
-export async function film({ media }: Parameters<ListenCalls['film']>[0], desk: Desk): Promise<void> {
-  if (await fileAt(places.film(media.id))) return;
-  await withFilm(media.id, async ({ track }) => {
-    const plan = filmOf(media);
+export async function strip({ media }: Parameters<ListenCalls['strip']>[0], desk: Desk): Promise<void> {
+  if (await fileAt(places.strip(media.id))) return;
+  await withVideo(media.id, async ({ track }) => {
+    const plan = stripOf(media);
     const canvas = new OffscreenCanvas(plan.columns * plan.width, plan.rows * plan.height);
     const pen = canvas.getContext('2d');
     if (!pen) throw new Failure('media.damaged');
-    const times = Array.from({ length: plan.count }, (_, index) => filmTime(plan, index));
+    const times = Array.from({ length: plan.count }, (_, index) => stripTime(plan, index));
     let index = 0;
     for await (const sample of new VideoSampleSink(track).samplesAtTimestamps(times)) {
-      const { x, y, width, height } = filmBox(plan, index);
+      const { x, y, width, height } = stripBox(plan, index);
       // A moment without a frame of its own shows the one before it.
       if (sample) sample.draw(pen, x, y, width, height);
       else if (index > 0) {
-        const before = filmBox(plan, index - 1);
+        const before = stripBox(plan, index - 1);
         pen.drawImage(canvas, before.x, before.y, width, height, x, y, width, height);
       }
       sample?.close();
@@ -42,13 +42,13 @@ export async function film({ media }: Parameters<ListenCalls['film']>[0], desk: 
       if (desk.signal.aborted) throw new Failure('cancelled');
     }
     const blob = await canvas.convertToBlob({ type: 'image/webp', quality: 0.8 });
-    await writeAt(places.film(media.id), new Uint8Array(await blob.arrayBuffer()));
+    await writeAt(places.strip(media.id), new Uint8Array(await blob.arrayBuffer()));
   });
 }
 
 /** One frame of a clip as a photo. */
 export async function still({ id, at }: Parameters<ListenCalls['still']>[0]): Promise<Blob> {
-  return withFilm(id, async ({ track }) => {
+  return withVideo(id, async ({ track }) => {
     const sink = new VideoSampleSink(track);
     const sample = (await sink.getSample(Math.max(at, await track.getFirstTimestamp()))) ?? null;
     if (!sample) throw new Failure('media.damaged');

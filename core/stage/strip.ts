@@ -3,10 +3,10 @@ import { clamp, type Seconds } from '../units';
 import type { Box } from './framing';
 
 /**
- * A clip's film: small frames at even distances on one sheet, row by row. It is drawn along the clip on the sheet, it is the
+ * A clip's frame strip: small frames at even distances on one sheet, row by row. It is drawn along the clip on the sheet, it is the
  * strip that is trimmed on, and it stands in while a finger drags faster than frames can be decoded.
  */
-export interface Film {
+export interface FrameStrip {
   readonly count: number;
   readonly columns: number;
   readonly rows: number;
@@ -22,8 +22,8 @@ const CLOSEST: Seconds = 0.25;
 /** Longest edge of a frame, pixels: 240 of them decoded are about 20 MB. */
 const EDGE = 192;
 
-/** The film of a clip follows from its length and size alone. */
-export function filmOf({ seconds, width, height }: Pick<Media, 'seconds' | 'width' | 'height'>): Film {
+/** The frame strip of a clip follows from its length and size alone. */
+export function stripOf({ seconds, width, height }: Pick<Media, 'seconds' | 'width' | 'height'>): FrameStrip {
   const count = clamp(Math.ceil(seconds / CLOSEST), 1, MOST_FRAMES);
   const columns = Math.ceil(Math.sqrt(count));
   const scale = EDGE / Math.max(width, height, 1);
@@ -38,17 +38,17 @@ export function filmOf({ seconds, width, height }: Pick<Media, 'seconds' | 'widt
 }
 
 /** The frame that stands for a second of the clip. */
-export function filmIndex(film: Film, seconds: Seconds): number {
-  return clamp(Math.floor(seconds / film.interval), 0, film.count - 1);
+export function stripIndex(strip: FrameStrip, seconds: Seconds): number {
+  return clamp(Math.floor(seconds / strip.interval), 0, strip.count - 1);
 }
 
 /** The second that a frame shows. */
-export function filmTime(film: Film, index: number): Seconds {
-  return (index + 0.5) * film.interval;
+export function stripTime(strip: FrameStrip, index: number): Seconds {
+  return (index + 0.5) * strip.interval;
 }
 
 /** Where a frame lies on its sheet, pixels. */
-export function filmBox(film: Film, index: number): Box {
-  const { columns, width, height } = film;
+export function stripBox(strip: FrameStrip, index: number): Box {
+  const { columns, width, height } = strip;
   return { x: (index % columns) * width, y: Math.floor(index / columns) * height, width, height };
 }
