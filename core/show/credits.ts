@@ -17,7 +17,7 @@ export interface Credits {
 }
 
 /** Who is to be credited: for music and spot sounds always, for photos, clips and narrations where a line was written. */
-export function creditsOf(show: Show): Credits {
+export function creditsOf(show: Pick<Show, 'parts' | 'pictures' | 'media'>): Credits {
   const used = new Map<MediaId, boolean>();
   for (const part of [...show.parts].sort((a, b) => a.at - b.at)) {
     used.set(part.media, (used.get(part.media) ?? false) || LANES[part.kind].credited);
@@ -34,7 +34,7 @@ export function creditsOf(show: Show): Credits {
 }
 
 /** What a card says: its own words, or the show's title and credits as they are now. */
-export function wordsOfCard(show: Show, card: Card, say: Say): string {
+export function wordsOfCard(show: Pick<Show, 'parts' | 'pictures' | 'media' | 'title' | 'artist'>, card: Card, say: Say): string {
   if (!card.credits) return card.words;
   // Two pieces by the same hand are credited once.
   const said = [...new Set(creditsOf(show).lines.map(({ credit }) => credit))];

@@ -1,4 +1,4 @@
-export { blackAt, comingUp, layersAt, sceneOf, type Layer, type Scene } from './layers';
+export { blackAt, comingUp, layersAt, sceneOf, type Layer, type Scene, type Seen } from './layers';
 export { frameWithin, framed, ratioOf, type Box, type Framed } from './framing';
 export { stripBox, stripIndex, stripOf, stripTime, type FrameStrip } from './strip';
 export { FILM_RATE, filmFrames, filmSteps, type FilmStep } from './frames';

@@ -14,8 +14,11 @@ export interface Scene {
   readonly media: Readonly<Record<string, Pick<Media, 'width' | 'height' | 'seconds'>>>;
 }
 
+/** What of a show is seen: its pictures, and what credits on a card are taken from. */
+export type Seen = Pick<Show, 'pictures' | 'media' | 'shape' | 'black' | 'parts' | 'title' | 'artist'>;
+
 /** What the stage needs of a show: placed pictures with their words, media, frame, black ends; `say` says who made it on a card with credits. */
-export function sceneOf(show: Show, say: Say): Scene {
+export function sceneOf(show: Seen, say: Say): Scene {
   const media: Record<string, Pick<Media, 'width' | 'height' | 'seconds'>> = {};
   for (const picture of show.pictures) {
     if (picture.kind === 'card') continue;

@@ -1,5 +1,6 @@
 import { t } from '../../words';
 import { create } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import type { Failure } from '../../core/failure';
 import { failureOf } from '../../core/failure';
 import { nothingWritten, perform, redo, undo, type History, type Part, type Show } from '../../core/show';
@@ -230,10 +231,24 @@ export function useShow(): Show | null {
   return useOpenShow((store) => (store.state.status === 'open' ? store.state.history.show : null));
 }
 
-/** The show to draw: what a gesture under way would make of it, else the show itself. */
-export function useShownShow(): Show | null {
-  return useOpenShow((store) => store.preview ?? (store.state.status === 'open' ? store.state.history.show : null));
+const savedIn = (store: OpenStore): Show => (store.state as Extract<OpenStore['state'], { status: 'open' }>).history.show;
+
+/**
+ * What a component draws of the show: what a gesture under way would make of it, else the show itself. It is drawn anew only when what it
+ * selects has changed. What is selected is a number, a text, a piece of the document, or a list or record of those: of these each member
+ * is compared, and one that is made anew at every look would be drawn for ever. Only below the screen of an open show.
+ */
+export function useShown<T>(select: (show: Show) => T): T {
+  return useOpenShow(useShallow((store: OpenStore) => select(store.preview ?? savedIn(store))));
 }
+
+/** The same of the show as it is saved, whatever a gesture tries out meanwhile. */
+export function useSaved<T>(select: (show: Show) => T): T {
+  return useOpenShow(useShallow((store: OpenStore) => select(savedIn(store))));
+}
+
+/** All of the show, for a component that draws most of it. */
+export const whole = (show: Show): Show => show;
 
 /** The open show; null while there is none. */
 export function currentShow(): Show | null {

@@ -5,7 +5,7 @@ import { joinsBetween } from '../../core/level';
 import { FIRST_CROSS, LIMITS, crossingsOf, type Cross, type CrossLaw, type Crossing, type Part, type Show } from '../../core/show';
 import { setCross } from '../../core/show/edits';
 import { useAlikeness } from '../../session/bed/joins';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -27,7 +27,8 @@ export function crossingInto(show: Show, part: Part): Crossing | null {
 }
 
 /** How a piece takes over from the one before it: the law, and a bend for each side. */
-export function CrossFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function CrossFields({ part }: { readonly part: Part }) {
+  const show = useShown(whole);
   const { edit, tryOut } = useOpenShow.getState();
   const alikeOf = useAlikeness(show);
   const crossing = crossingInto(show, part);

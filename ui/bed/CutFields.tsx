@@ -4,10 +4,10 @@ import ArrowDownToLine from 'lucide-react-native/icons/arrow-down-to-line';
 import ArrowUpToLine from 'lucide-react-native/icons/arrow-up-to-line';
 import Scissors from 'lucide-react-native/icons/scissors';
 import { View } from 'react-native';
-import { joinsOf, partEnd, soundSeconds, type Part, type Show } from '../../core/show';
+import { joinsOf, partEnd, soundSeconds, type Part } from '../../core/show';
 import { slipPart } from '../../core/show/edits';
 import { splitHere, trimHere } from '../../session/bed/hands';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
@@ -16,7 +16,8 @@ import { momentEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
 
 /** Cutting one part by hand: at the now line, and which passage of its sound lies in its place. */
-export function CutFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function CutFields({ part }: { readonly part: Part }) {
+  const show = useShown(whole);
   // To a tenth of a second: what is offered does not change with every picture while the show plays.
   const now = useTransport((state) => Math.round(state.now * 10) / 10);
   const within = now > part.at && now < partEnd(part);

@@ -4,10 +4,10 @@ import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Square from 'lucide-react-native/icons/square';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { findJoin, LIMITS, soundOfKey, type Join, type JoinAt, type Show } from '../../core/show';
+import { findJoin, LIMITS, soundOfKey, type Join, type JoinAt } from '../../core/show';
 import { setCross, setJoin } from '../../core/show/edits';
 import { lineUpJoin, shiftBy } from '../../session/bed/joins';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
@@ -27,7 +27,8 @@ const STEPS = [-10, -1, 1, 10];
 const HEARD = 2;
 
 /** The two sides of a join, mirrored outward from the middle, and moving the right one until the beats meet. */
-export function JoinPanel({ show, at }: { readonly show: Show; readonly at: JoinAt }) {
+export function JoinPanel({ at }: { readonly at: JoinAt }) {
+  const show = useSaved(whole);
   const join = findJoin(show, at);
   const [around, setAround] = useState<(typeof AROUND)[number]>('0.3');
   const [found, setFound] = useState<string | null>(null);
@@ -84,13 +85,14 @@ export function JoinPanel({ show, at }: { readonly show: Show; readonly at: Join
         />
       </View>
       {found ? <Notice text={found} onClose={() => setFound(null)} /> : null}
-      <Length show={show} join={join} />
+      <Length join={join} />
     </View>
   );
 }
 
 /** How long the crossfade of a cut is; two pieces that overlap cross for as long as they do. */
-function Length({ show, join }: { readonly show: Show; readonly join: Join }) {
+function Length({ join }: { readonly join: Join }) {
+  const show = useSaved(whole);
   const { edit } = useOpenShow.getState();
   const part = show.parts.find((one) => one.id === join.part)!;
   const { index } = join;

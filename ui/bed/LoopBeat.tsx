@@ -1,7 +1,8 @@
+import { useSaved, whole } from '../../session/open/store';
 import { t, upTo } from '../../words';
 import Hand from 'lucide-react-native/icons/hand';
 import { View } from 'react-native';
-import { LIMITS, type Part, type Show } from '../../core/show';
+import { LIMITS, type Part } from '../../core/show';
 import { changeGrid, endTaps, knowsBeat, startTaps, tapBeat, type Looping, type ShapedLoop } from '../../session/bed/looping';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
@@ -10,14 +11,14 @@ import { Say } from '../controls/Say';
 import { momentEntry, parseSigned } from '../controls/timeEntry';
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly looping: Looping;
   readonly shaped: ShapedLoop;
 }
 
 /** Where a piece has its beats: tapped in, typed, nudged. */
-export function LoopBeat({ looping, shaped: { grid }, show, part }: Props) {
+export function LoopBeat({ looping, shaped: { grid }, part }: Props) {
+  const show = useSaved(whole);
   const { taps } = looping;
   const { slowest, fastest } = LIMITS.grid;
   const known = knowsBeat(show, part);

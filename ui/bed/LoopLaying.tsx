@@ -1,8 +1,9 @@
+import { useSaved } from '../../session/open/store';
 import { decimal, sayTime, t } from '../../words';
 import Check from 'lucide-react-native/icons/check';
 import Download from 'lucide-react-native/icons/download';
 import { View } from 'react-native';
-import { LIMITS, showSeconds, type Part, type Show } from '../../core/show';
+import { LIMITS, showSeconds, type Part } from '../../core/show';
 import { changeLooping, fillLength, fillShow, saveLoop, type Looping } from '../../session/bed/looping';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
@@ -12,7 +13,6 @@ import { countEntry, momentEntry } from '../controls/timeEntry';
 import { sentenceOf } from '../words/failures';
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly looping: Looping;
   readonly seconds: number;
@@ -20,9 +20,10 @@ interface Props {
 }
 
 /** How a loop is laid under the show, and taken home. */
-export function LoopLaying({ show, part, looping, seconds, onDone }: Props) {
+export function LoopLaying({ part, looping, seconds, onDone }: Props) {
+  const length = useSaved(showSeconds);
   const { intro, ending, passes, saving } = looping;
-  const room = showSeconds(show) - part.at;
+  const room = length - part.at;
   const over = seconds - room;
   const sayLaid = () => {
     const pieces = [intro ? t('bed.theIntro') : '', t('bed.passesInARow', { count: passes }), ending ? t('bed.theEnding') : ''];

@@ -1,10 +1,11 @@
+import { useSaved, whole } from '../../session/open/store';
 import { decimal, sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Square from 'lucide-react-native/icons/square';
 import { useQuery } from '@tanstack/react-query';
 import { View } from 'react-native';
 import { barSeconds, barsWithin } from '../../core/music';
-import { LIMITS, type Show } from '../../core/show';
+import { LIMITS } from '../../core/show';
 import {
   SEAM,
   changeLooping,
@@ -29,7 +30,8 @@ import { LoopLaying } from './LoopLaying';
 import { LoopStrip } from './LoopStrip';
 
 /** Whole bars of one piece as a loop: where the beats are, which bars, what is folded over the seam, and how it is laid. */
-export function LoopPanel({ show, onDone }: { readonly show: Show; readonly onDone: () => void }) {
+export function LoopPanel({ onDone }: { readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const { looping } = useLooping();
   const shaped = looping ? shapeOf(show, looping) : null;
   const part = show.parts.find((one) => one.id === looping?.part);
@@ -37,7 +39,7 @@ export function LoopPanel({ show, onDone }: { readonly show: Show; readonly onDo
   return (
     <View className="gap-4">
       <LoopStrip media={show.media[part.media]!} looping={looping} shaped={shaped} />
-      <LoopBeat looping={looping} shaped={shaped} show={show} part={part} />
+      <LoopBeat looping={looping} shaped={shaped} part={part} />
       <Passage looping={looping} shaped={shaped} seconds={show.media[part.media]!.seconds} />
       {shaped.seconds === null ? (
         <Notice grave text={t('bed.theseBarsDoNotLie')} />
@@ -45,7 +47,6 @@ export function LoopPanel({ show, onDone }: { readonly show: Show; readonly onDo
         <>
           <Seam media={part.media} shaped={shaped} />
           <LoopLaying
-            show={show}
             part={part}
             looping={looping}
             seconds={shaped.seconds}

@@ -2,16 +2,17 @@ import { sayLane, sayTime, t } from '../../words';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import { View } from 'react-native';
-import { LIMITS, lanesOf, partSeconds, partsOn, type Part, type Show } from '../../core/show';
+import { LIMITS, lanesOf, partSeconds, partsOn, type Part } from '../../core/show';
 import { gapBefore, placeAfter, reorderPiece } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { IconButton } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { shiftEntry } from '../controls/timeEntry';
 
 /** The pieces of the bed one after the other: their order, and the gap or overlap between each two. */
-export function PiecesPanel({ show }: { readonly show: Show }) {
+export function PiecesPanel() {
+  const show = useSaved(whole);
   const lanes = lanesOf(show, 'bed');
   const all = partsOn(show, 'bed');
   return (
@@ -21,7 +22,7 @@ export function PiecesPanel({ show }: { readonly show: Show }) {
         return (
           <View key={lane.id} className="gap-2">
             {lanes.length > 1 && pieces.length > 0 ? <Say look="label">{sayLane(lane)}</Say> : null}
-            <LanePieces show={show} pieces={pieces} />
+            <LanePieces pieces={pieces} />
           </View>
         );
       })}
@@ -30,7 +31,8 @@ export function PiecesPanel({ show }: { readonly show: Show }) {
 }
 
 /** The pieces of one lane. */
-function LanePieces({ show, pieces }: { readonly show: Show; readonly pieces: readonly Part[] }) {
+function LanePieces({ pieces }: { readonly pieces: readonly Part[] }) {
+  const show = useSaved(whole);
   const { edit } = useOpenShow.getState();
   return (
     <View className="gap-2">

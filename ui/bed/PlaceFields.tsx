@@ -2,9 +2,9 @@ import { saySpan, t } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
+import { LIMITS, partSeconds, type Part } from '../../core/show';
 import { gapBefore, pieceBefore, placeAfter, shiftLater } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { shiftEntry } from '../controls/timeEntry';
@@ -15,12 +15,13 @@ function sayGap(gap: number, before: string): string {
 }
 
 /** Where a piece lies against the one before it, and moving it with all that come later. */
-export function PlaceFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function PlaceFields({ part }: { readonly part: Part }) {
   const [shift, setShift] = useState(1);
   const { edit } = useOpenShow.getState();
-  const before = pieceBefore(show, part);
-  const gap = gapBefore(show, part);
-  const later = show.parts.some((one) => one.lane === part.lane && one.at > part.at);
+  const before = useShown((show) => pieceBefore(show, part));
+  const gap = useShown((show) => gapBefore(show, part));
+  const title = useShown((show) => (before ? show.media[before.media]!.title : ''));
+  const later = useShown((show) => show.parts.some((one) => one.lane === part.lane && one.at > part.at));
   if (!before || gap === null) return null;
   const by = (seconds: number) => edit(shiftLater, { id: part.id, by: seconds });
   return (
@@ -31,7 +32,7 @@ export function PlaceFields({ show, part }: { readonly show: Show; readonly part
         value={Number(gap.toFixed(6))}
         least={-Math.min(partSeconds(before), partSeconds(part))}
         most={LIMITS.showSeconds}
-        note={sayGap(gap, show.media[before.media]!.title)}
+        note={sayGap(gap, title)}
         onChange={(next) => edit(placeAfter, { id: part.id, gap: next })}
       />
       <View className="flex-row flex-wrap gap-2">

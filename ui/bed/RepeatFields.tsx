@@ -4,11 +4,11 @@ import Paste from 'lucide-react-native/icons/clipboard-paste';
 import Repeat from 'lucide-react-native/icons/repeat';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, partEnd, passOf, showSeconds, spansSeconds, type Part, type Show } from '../../core/show';
+import { LIMITS, partEnd, passOf, showSeconds, spansSeconds, type Part } from '../../core/show';
 import { repeatPart, repeatTimes } from '../../core/show/edits';
 import { copyChosen, pasteHere, repeatChosen, useClipboard } from '../../session/bed/hands';
 import { openLooping } from '../../session/bed/looping';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, currentShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -16,7 +16,7 @@ import { countEntry, spanEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
 
 /** Copying what is chosen, and repeating it: as passes of one piece, or as copies at a distance. */
-export function RepeatFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+export function RepeatFields({ parts }: { readonly parts: readonly Part[] }) {
   const copied = useClipboard((state) => state.parts.length);
   const [only] = parts;
   const bed = parts.length === 1 && only?.kind === 'bed';
@@ -33,15 +33,15 @@ export function RepeatFields({ show, parts }: { readonly show: Show; readonly pa
           className="grow"
         />
       </View>
-      {bed ? <Passes show={show} part={only} /> : <Copies show={show} parts={parts} />}
+      {bed ? <Passes part={only} /> : <Copies parts={parts} />}
     </View>
   );
 }
 
-function Passes({ show, part }: { readonly show: Show; readonly part: Part }) {
+function Passes({ part }: { readonly part: Part }) {
+  const end = useShown(showSeconds);
   const { edit } = useOpenShow.getState();
   const [times, setTimes] = useState(2);
-  const end = showSeconds(show);
   const room = end - part.at;
   const pass = spansSeconds(passOf(part.spans));
   const join = LIMITS.join.start;
@@ -74,7 +74,7 @@ function Passes({ show, part }: { readonly show: Show; readonly part: Part }) {
         icon={Repeat}
         kind="quiet"
         onPress={() => {
-          openLooping(show, part);
+          openLooping(currentShow()!, part);
           openPanel({ name: 'loop' });
         }}
       />
@@ -82,13 +82,14 @@ function Passes({ show, part }: { readonly show: Show; readonly part: Part }) {
   );
 }
 
-function Copies({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+function Copies({ parts }: { readonly parts: readonly Part[] }) {
+  const end = useShown(showSeconds);
   const first = Math.min(...parts.map((part) => part.at));
   const length = Math.max(...parts.map(partEnd)) - first;
   const [times, setTimes] = useState(2);
   const [every, setEvery] = useState<number | null>(null);
   const apart = every ?? Math.max(1, Math.ceil(length));
-  const untilEnd = Math.max(0, Math.ceil((showSeconds(show) - first) / apart - 1e-9) - 1);
+  const untilEnd = Math.max(0, Math.ceil((end - first) / apart - 1e-9) - 1);
   return (
     <View className="gap-2">
       <NumberField {...spanEntry} label={t('bed.againEvery')} value={apart} least={0.05} most={600} onChange={setEvery} />

@@ -3,7 +3,7 @@ import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Trash from 'lucide-react-native/icons/trash';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Part, Show } from '../../core/show';
+import type { Part } from '../../core/show';
 import { moveParts, setPartGain } from '../../core/show/edits';
 import { removeChosen, splitHere } from '../../session/bed/hands';
 import { useOpenShow } from '../../session/open/store';
@@ -19,7 +19,7 @@ import { RangeFields } from './RangeFields';
 import { RepeatFields } from './RepeatFields';
 
 /** What can be done to several parts together. */
-export function SeveralFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+export function SeveralFields({ parts }: { readonly parts: readonly Part[] }) {
   const { edit, tryOut } = useOpenShow.getState();
   const [by, setBy] = useState(1);
   const ids = parts.map((part) => part.id);
@@ -45,11 +45,11 @@ export function SeveralFields({ show, parts }: { readonly show: Show; readonly p
       {spoken ? (
         <>
           <SpaceFields parts={parts} />
-          <DipFields show={show} parts={parts} />
+          <DipFields parts={parts} />
         </>
       ) : null}
       <RangeFields parts={parts} />
-      <RepeatFields show={show} parts={parts} />
+      <RepeatFields parts={parts} />
       <View className="flex-row flex-wrap gap-2">
         <Button label={t('common.removeAndCloseUp')} icon={ChevronsUp} onPress={() => removeChosen(true)} />
         <Button label={t('common.removeThem')} icon={Trash} kind="danger" onPress={() => removeChosen(false)} />

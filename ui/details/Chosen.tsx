@@ -3,7 +3,7 @@ import { memo, useCallback, useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
 import { dropRange, markRange } from '../../session/bed/range';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayMedia } from '../words/sounds';
@@ -66,26 +66,27 @@ const SPOKEN: readonly string[] = ['dip', 'takes', 'words', 'pauses'];
 type Tool = (typeof TOOLS)[number];
 
 /** What one of the tools shows of a part. */
-function ToolBox({ show, part, tool, alone }: { readonly show: Show; readonly part: Part; readonly tool: Tool; readonly alone: boolean }) {
+function ToolBox({ part, tool, alone }: { readonly part: Part; readonly tool: Tool; readonly alone: boolean }) {
+  const show = useShown(whole);
   switch (tool) {
     case 'dip':
-      return <DipFields show={show} parts={[part]} />;
+      return <DipFields parts={[part]} />;
     case 'takes':
-      return <TakeFields show={show} part={part} />;
+      return <TakeFields part={part} />;
     case 'words':
       return <WordsTool part={part} />;
     case 'pauses':
-      return <PauseFields show={show} part={part} />;
+      return <PauseFields part={part} />;
     case 'pins':
-      return <PinFields show={show} part={part} shown={alone} />;
+      return <PinFields part={part} shown={alone} />;
     case 'stitches':
-      return <StitchFields show={show} part={part} />;
+      return <StitchFields part={part} />;
     case 'cut':
-      return <CutFields show={show} part={part} />;
+      return <CutFields part={part} />;
     case 'ends':
-      return <EndsFields show={show} part={part} />;
+      return <EndsFields part={part} />;
     case 'cross':
-      return <CrossFields show={show} part={part} />;
+      return <CrossFields part={part} />;
     case 'fades':
       return <FadeFields part={part} />;
     case 'loudness':
@@ -95,9 +96,9 @@ function ToolBox({ show, part, tool, alone }: { readonly show: Show; readonly pa
     case 'range':
       return <RangeFields parts={[part]} />;
     case 'repeat':
-      return <RepeatFields show={show} parts={[part]} />;
+      return <RepeatFields parts={[part]} />;
     case 'more':
-      return <PartActions show={show} part={part} />;
+      return <PartActions part={part} />;
   }
 }
 
@@ -109,7 +110,8 @@ const toolsOf = (show: Show, part: Part) =>
   });
 
 /** The phone's drawer for a chosen part: one row of tools, one of them open. */
-export function PartDrawer({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function PartDrawer({ part }: { readonly part: Part }) {
+  const show = useShown(whole);
   const [open, setOpen] = useState<Tool | null>(null);
   const tools = toolsOf(show, part);
   const tool = open && tools.includes(open) ? open : null;
@@ -128,7 +130,7 @@ export function PartDrawer({ show, part }: { readonly show: Show; readonly part:
       />
       {tool ? (
         <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
-          <ToolBox show={show} part={part} tool={tool} alone />
+          <ToolBox part={part} tool={tool} alone />
         </ScrollView>
       ) : null}
       <ToolRow names={tools.join()} open={tool} onChoose={choose} />
@@ -170,7 +172,7 @@ function SeveralButton() {
 }
 
 /** The phone's drawer for several parts. */
-export function SeveralDrawer({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+export function SeveralDrawer({ parts }: { readonly parts: readonly Part[] }) {
   return (
     <View className="gap-2">
       <DrawerTitle
@@ -179,21 +181,22 @@ export function SeveralDrawer({ show, parts }: { readonly show: Show; readonly p
         onClose={() => useOpenShow.getState().choose(null)}
       />
       <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
-        <SeveralFields show={show} parts={parts} />
+        <SeveralFields parts={parts} />
       </ScrollView>
     </View>
   );
 }
 
 /** The wide view's details: everything that can be set, as fields. */
-export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { readonly show: Show; readonly chosen: ChosenThings }) {
+export function ChosenDetails({ chosen: { parts, pictures, own } }: { readonly chosen: ChosenThings }) {
+  const show = useShown(whole);
   if (pictures.length > 0) {
     const { title, said } = titleOf(show, pictures);
     return (
       <View className="gap-3">
         <Heading title={title} said={said} />
         {toolsFor(show, pictures).map((tool) => (
-          <ToolFields key={tool} show={show} pictures={pictures} tool={tool} />
+          <ToolFields key={tool} pictures={pictures} tool={tool} />
         ))}
       </View>
     );
@@ -202,7 +205,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
     return (
       <View className="gap-3">
         <Heading title={show.media[own.media]!.title} said={t('common.soundOfTheClip')} />
-        <OwnFields show={show} clip={own} />
+        <OwnFields clip={own} />
       </View>
     );
   }
@@ -211,7 +214,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
     return (
       <View className="gap-3">
         <Heading title={t('details.parts', { count: parts.length })} said={t('details.movedAndChangedTogether')} />
-        <SeveralFields show={show} parts={parts} />
+        <SeveralFields parts={parts} />
       </View>
     );
   }
@@ -222,7 +225,7 @@ export function ChosenDetails({ show, chosen: { parts, pictures, own } }: { read
         {toolsOf(show, part).map((tool) => (
           <View key={tool} className="gap-1 border-t border-line pt-2" accessibilityLabel={t(`tool.${tool}`)}>
             <Say look="label">{t(`tool.${tool}`)}</Say>
-            <ToolBox show={show} part={part} tool={tool} alone={false} />
+            <ToolBox part={part} tool={tool} alone={false} />
           </View>
         ))}
       </View>

@@ -3,9 +3,9 @@ import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
-import { LANES, LIMITS, lanesOf, type Lane, type Show } from '../../core/show';
+import { LANES, LIMITS, lanesOf, type Lane } from '../../core/show';
 import { removeLane, setLane } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved } from '../../session/open/store';
 import { addLaneOf, laneFor, useLaneInUse } from '../../session/open/lanes';
 import { Button, IconButton } from '../controls/Button';
 import { DecibelField } from '../controls/DecibelField';
@@ -40,11 +40,11 @@ export const LANES_TITLE = { voice: 'common.speakers', bed: 'details.lanesOfTheB
 type Kind = keyof typeof WORDS;
 
 /** The lanes of a kind: name, muted, alone, how loud; and which one is recorded on, or laid on. */
-export function LanesPanel({ show, kind }: { readonly show: Show; readonly kind: Kind }) {
-  const lanes = lanesOf(show, kind);
+export function LanesPanel({ kind }: { readonly kind: Kind }) {
+  const lanes = useSaved((show) => lanesOf(show, kind));
   const words = WORDS[kind];
   useLaneInUse();
-  const here = laneFor(show, kind).id;
+  const here = useSaved((show) => laneFor(show, kind).id);
   return (
     <View className="gap-3">
       <Say look="small">{t(words.about)}</Say>

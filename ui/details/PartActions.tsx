@@ -7,9 +7,9 @@ import Scissors from 'lucide-react-native/icons/scissors';
 import Undo from 'lucide-react-native/icons/undo-dot';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import { lanesOf, soundSeconds, type Part, type Show } from '../../core/show';
+import { lanesOf, soundSeconds, type Part } from '../../core/show';
 import { clearPins, putBackOwn, removeParts, restorePart, toLane, trimSilence } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -17,13 +17,13 @@ import { openPanel } from '../panels/open';
 import { saySilence } from '../words/sounds';
 
 /** What can be done to a part in one tap. */
-export function PartActions({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function PartActions({ part }: { readonly part: Part }) {
   const { edit } = useOpenShow.getState();
   const { data: facts } = useFacts(part.media);
   const clip = part.clip;
   const sounding = facts?.sounding ?? null;
   const silence = facts ? saySilence(facts) : null;
-  const source = soundSeconds(show, part);
+  const source = useShown((show) => soundSeconds(show, part));
   const touched =
     part.spans.length > 1 ||
     part.spans[0]!.from > 0 ||
@@ -57,7 +57,7 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
         {part.kind === 'bed' ? (
           <Button label={t('details.lanesOfTheBed')} icon={Columns} onPress={() => openPanel({ name: 'lanes', kind: 'bed' })} />
         ) : null}
-        <ToLane show={show} part={part} />
+        <ToLane part={part} />
         <Button
           label={t('common.removeAndCloseUp')}
           icon={ChevronsUp}
@@ -75,10 +75,11 @@ export function PartActions({ show, part }: { readonly show: Show; readonly part
 }
 
 /** The other lanes of the bed that a piece may go to. Narrations have theirs beside their dips. */
-function ToLane({ show, part }: { readonly show: Show; readonly part: Part }) {
+function ToLane({ part }: { readonly part: Part }) {
+  const lanes = useShown((show) => lanesOf(show, 'bed'));
   if (part.kind !== 'bed') return null;
   const { edit } = useOpenShow.getState();
-  return lanesOf(show, 'bed')
+  return lanes
     .filter((lane) => lane.id !== part.lane)
     .map((lane) => (
       <Button

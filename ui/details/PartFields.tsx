@@ -1,9 +1,9 @@
 import { decimal, t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, partSeconds, soundSeconds, type Part, type Show } from '../../core/show';
+import { LIMITS, partSeconds, soundSeconds, type Part } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
 import { parseTime } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { LevelField } from '../controls/LevelField';
 import { levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { momentEntry } from '../controls/timeEntry';
@@ -14,16 +14,15 @@ import { sayBend, sayChange } from '../words/levels';
 import { PlaceFields } from '../bed/PlaceFields';
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
 }
 
 const sayExact = momentEntry.say;
 
 /** Where a part starts and which passage of its sound it plays, to the millisecond. */
-export function EndsFields({ show, part }: Props) {
+export function EndsFields({ part }: Props) {
   const { edit } = useOpenShow.getState();
-  const source = soundSeconds(show, part);
+  const source = useShown((show) => soundSeconds(show, part));
   const last = part.spans.at(-1)!;
   return (
     <View className="gap-1">
@@ -51,7 +50,7 @@ export function EndsFields({ show, part }: Props) {
         most={source}
         onChange={(position) => edit(trimSource, { id: part.id, edge: 'end', position })}
       />
-      <PlaceFields show={show} part={part} />
+      <PlaceFields part={part} />
       <Say look="small" className="text-right">
         {t(part.spans.length > 1 ? 'details.playsInPassages' : 'details.playsOf', {
           length: sayExact(partSeconds(part)),

@@ -1,10 +1,11 @@
+import { useShown } from '../../session/open/store';
 import { t } from '../../words';
 import Bell from 'lucide-react-native/icons/bell';
 import Columns from 'lucide-react-native/icons/columns-2';
 import ListOrdered from 'lucide-react-native/icons/list-ordered';
 import Music from 'lucide-react-native/icons/music';
 import { View } from 'react-native';
-import { lanesOf, partsOn, type Show } from '../../core/show';
+import { lanesOf, partsOn } from '../../core/show';
 import type { Face } from '../../session/faces';
 import { bringSounds, useLibrary } from '../../session/library';
 import { Button } from '../controls/Button';
@@ -16,13 +17,13 @@ import { VoiceStart } from '../voice/VoiceStart';
 import { openPanel } from '../panels/open';
 
 /** The one next step of a face while nothing is chosen. */
-export function FaceStart({ show, face, wide }: { readonly show: Show; readonly face: Exclude<Face, 'finish'>; readonly wide: boolean }) {
+export function FaceStart({ face, wide }: { readonly face: Exclude<Face, 'finish'>; readonly wide: boolean }) {
+  const pieces = useShown((show) => partsOn(show, 'bed').length);
+  const beds = useShown((show) => lanesOf(show, 'bed').length);
   const busy = useLibrary((state) => state.taking !== null);
-  if (face === 'voice') return <VoiceStart show={show} wide={wide} />;
-  if (face === 'pictures') return <PicturesStart show={show} />;
-  const has = partsOn(show, 'bed').length > 0;
-  const pieces = partsOn(show, 'bed').length;
-  const beds = lanesOf(show, 'bed').length;
+  if (face === 'voice') return <VoiceStart wide={wide} />;
+  if (face === 'pictures') return <PicturesStart />;
+  const has = pieces > 0;
   return (
     <View className="gap-2">
       <Say look="small">{has ? t('faces.tapTheWaterToCut') : t('faces.chooseAPieceOfMusic')}</Say>

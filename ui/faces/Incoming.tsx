@@ -1,9 +1,10 @@
+import { useShown } from '../../session/open/store';
 import { sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Check from 'lucide-react-native/icons/check';
 import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
-import { partsOn, type Show } from '../../core/show';
+import { partsOn } from '../../core/show';
 import { Failure } from '../../core/failure';
 import { cancelTaking, dismissArrival, dismissRefused, layArrival, useLibrary, type Arrival, type Where } from '../../session/library';
 import { laneFor } from '../../session/open/lanes';
@@ -16,7 +17,7 @@ import { sentenceOf } from '../words/failures';
 import { sayMedia, saySilence } from '../words/sounds';
 
 /** Files on their way in, those that could not come in, and a piece that waits to be heard and laid. */
-export function Incoming({ show }: { readonly show: Show }) {
+export function Incoming() {
   const { taking, refused, arrivals } = useLibrary();
   const [arrival] = arrivals;
   if (!taking && refused.length === 0 && !arrival) return null;
@@ -36,22 +37,19 @@ export function Incoming({ show }: { readonly show: Show }) {
       {refused.map((failure, index) => (
         <Notice key={index} text={sentenceOf(failure)} grave onClose={dismissRefused} />
       ))}
-      {arrival ? (
-        <ArrivalCard show={show} arrival={arrival} waiting={arrivals.filter((one) => one.lane === arrival.lane).length - 1} />
-      ) : null}
+      {arrival ? <ArrivalCard arrival={arrival} waiting={arrivals.filter((one) => one.lane === arrival.lane).length - 1} /> : null}
     </View>
   );
 }
 
 interface CardProps {
-  readonly show: Show;
   readonly arrival: Arrival;
   /** How many more wait for the same lane. */
   readonly waiting: number;
 }
 
 /** A sound that waits: listen to it, and say where it goes. */
-function ArrivalCard({ show, arrival, waiting }: CardProps) {
+function ArrivalCard({ arrival, waiting }: CardProps) {
   const { media, facts, lane } = arrival;
   const spot = lane !== 'bed';
   const tone = { bed: 'border-rain', spot: 'border-ochre', voice: 'border-brick' }[lane];
@@ -60,7 +58,7 @@ function ArrivalCard({ show, arrival, waiting }: CardProps) {
   const listening = useTransport(({ playing }) => playing.kind === 'sound' && playing.media === media.id);
   const silence = saySilence(facts);
   // What lies on the lane that it comes to.
-  const there = partsOn(show, lane).some((part) => part.lane === laneFor(show, lane).id);
+  const there = useShown((show) => partsOn(show, lane).some((part) => part.lane === laneFor(show, lane).id));
   const done = (then: () => void) => () => {
     if (listening) pause();
     then();

@@ -6,10 +6,10 @@ import OctagonX from 'lucide-react-native/icons/octagon-x';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Finding, State } from '../../core/check';
-import type { Show } from '../../core/show';
+
 import type { Face } from '../../session/faces';
 import { useCheck } from '../../session/finish/checking';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { seek } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -26,7 +26,8 @@ const LOOKS: Readonly<Record<State, { readonly icon: typeof CircleCheck; readonl
 };
 
 /** The check of the show: what is worth a look first, what is fine folded away. */
-export function CheckList({ show }: { readonly show: Show }) {
+export function CheckList() {
+  const show = useSaved(whole);
   const findings = useCheck(show);
   const [all, setAll] = useState(false);
   const open = findings.filter(({ state }) => state !== 'good');
@@ -38,7 +39,7 @@ export function CheckList({ show }: { readonly show: Show }) {
       <Say look="lead" accessibilityRole="header">
         {toLook > 0 ? t('finish.worthLooking', { count: toLook }) : waiting ? t('finish.theShowIsBeingChecked') : t('finish.allIsWell')}
       </Say>
-      {open.map((one) => (one.state === 'wait' ? null : <Line key={one.kind} show={show} finding={one} />))}
+      {open.map((one) => (one.state === 'wait' ? null : <Line key={one.kind} finding={one} />))}
       <Waiting kinds={open.flatMap((one) => (one.state === 'wait' ? [one.kind] : []))} />
       {good.length > 0 ? (
         <Button
@@ -48,7 +49,7 @@ export function CheckList({ show }: { readonly show: Show }) {
           className="self-start"
         />
       ) : null}
-      {all ? good.map((one) => <Line key={one.kind} show={show} finding={one} />) : null}
+      {all ? good.map((one) => <Line key={one.kind} finding={one} />) : null}
     </View>
   );
 }
@@ -67,7 +68,7 @@ function Waiting({ kinds }: { readonly kinds: readonly Finding['kind'][] }) {
   );
 }
 
-function Line({ show, finding }: { readonly show: Show; readonly finding: Finding }) {
+function Line({ finding }: { readonly finding: Finding }) {
   const tokens = useTokens();
   const { icon: Icon, tone, said } = LOOKS[finding.state];
   const go = wayTo(finding);
@@ -91,7 +92,7 @@ function Line({ show, finding }: { readonly show: Show; readonly finding: Findin
           />
         ) : null}
       </View>
-      {finding.kind === 'media' && finding.state === 'stop' ? <MissingFiles show={show} /> : null}
+      {finding.kind === 'media' && finding.state === 'stop' ? <MissingFiles /> : null}
     </View>
   );
 }

@@ -1,17 +1,18 @@
 import { t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, creditsOf, partsOn, type Show } from '../../core/show';
+import { LIMITS, creditsOf, partsOn } from '../../core/show';
 import { addPictures, newCreditsCard, removePictures, setArtist, setCredit } from '../../core/show/edits';
 import { usedMedia } from '../../session/missing';
 import { newId } from '../../session/ids';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { WordsField } from '../controls/WordsField';
 
 /** Who made the show, who made what is in it, and the card at its end that says so. */
-export function CreditsPanel({ show }: { readonly show: Show }) {
+export function CreditsPanel() {
+  const show = useSaved(whole);
   const { edit } = useOpenShow.getState();
   const { missing } = creditsOf(show);
   const card = show.pictures.find((one) => one.kind === 'card' && one.credits);

@@ -1,7 +1,8 @@
+import { useSaved, whole } from '../../session/open/store';
 import { sayTime, t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showSeconds, type Show } from '../../core/show';
+import { showSeconds } from '../../core/show';
 import { FILM_SIZES, filmSize, type FilmSize } from '../../core/stage';
 import { exportFilm, useCanFilm } from '../../session/finish/films';
 import { Choice } from '../controls/Choice';
@@ -18,7 +19,8 @@ const KINDS = {
 type Kind = keyof typeof KINDS;
 
 /** The show as a film. */
-export function FilmPanel({ show, blocked, onDone }: { readonly show: Show; readonly blocked: boolean; readonly onDone: () => void }) {
+export function FilmPanel({ blocked, onDone }: { readonly blocked: boolean; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const [wanted, setWanted] = useState<Kind>('mp4');
   const [size, setSize] = useState<FilmSize>(720);
   const can = { mp4: useCanFilm('mp4', show.shape, size), webm: useCanFilm('webm', show.shape, size) };

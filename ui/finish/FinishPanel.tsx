@@ -6,7 +6,7 @@ import Package from 'lucide-react-native/icons/package';
 import Quote from 'lucide-react-native/icons/quote';
 import Volume from 'lucide-react-native/icons/volume-2';
 import { View } from 'react-native';
-import type { Show } from '../../core/show';
+
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { openPanel, type OpenedPanel } from '../panels/open';
@@ -20,10 +20,10 @@ const WAYS: readonly { readonly label: PlainKey; readonly hint: PlainKey; readon
 ];
 
 /** Looking the show over once more, and taking it home. */
-export function FinishPanel({ show }: { readonly show: Show }) {
+export function FinishPanel() {
   return (
     <View className="gap-4">
-      <CheckList show={show} />
+      <CheckList />
       <View className="flex-row gap-2">
         <Button
           label={t('common.loudness')}

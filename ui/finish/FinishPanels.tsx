@@ -1,5 +1,6 @@
+import { useSaved, whole } from '../../session/open/store';
 import { t } from '../../words';
-import type { Show } from '../../core/show';
+
 import { useMissing } from '../../session/missing';
 import { Panel } from '../controls/Panel';
 import { CreditsPanel } from './CreditsPanel';
@@ -20,22 +21,22 @@ const TITLES = {
 
 interface Props {
   readonly name: keyof typeof TITLES;
-  readonly show: Show;
   readonly onClose: () => void;
 }
 
 /** The panels of the Finish face. Nothing but a missing file keeps the show from being taken home. */
-export function FinishPanels({ name, show, onClose }: Props) {
+export function FinishPanels({ name, onClose }: Props) {
+  const show = useSaved(whole);
   const missing = useMissing(show);
   const blocked = (missing?.length ?? 0) > 0;
   return (
     <Panel title={t(TITLES[name])} onClose={onClose}>
-      {name === 'loudness' ? <LoudnessPanel show={show} /> : null}
-      {name === 'film' ? <FilmPanel show={show} blocked={blocked} onDone={onClose} /> : null}
-      {name === 'sound' ? <SoundPanel show={show} blocked={blocked} onDone={onClose} /> : null}
-      {name === 'work' ? <WorkPanel show={show} blocked={blocked} onDone={onClose} /> : null}
-      {name === 'papers' ? <PapersPanel show={show} /> : null}
-      {name === 'credits' ? <CreditsPanel show={show} /> : null}
+      {name === 'loudness' ? <LoudnessPanel /> : null}
+      {name === 'film' ? <FilmPanel blocked={blocked} onDone={onClose} /> : null}
+      {name === 'sound' ? <SoundPanel blocked={blocked} onDone={onClose} /> : null}
+      {name === 'work' ? <WorkPanel blocked={blocked} onDone={onClose} /> : null}
+      {name === 'papers' ? <PapersPanel /> : null}
+      {name === 'credits' ? <CreditsPanel /> : null}
     </Panel>
   );
 }

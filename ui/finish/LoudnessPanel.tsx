@@ -2,10 +2,10 @@ import { decimal, sayLevel, t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { AIMS } from '../../core/check';
-import { LIMITS, type Show } from '../../core/show';
+import { LIMITS } from '../../core/show';
 import { setAim, setMaster, setMasterGain } from '../../core/show/edits';
 import { bringThere } from '../../session/finish/loudness';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { useLoudness } from '../../session/sound/useLoudness';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
@@ -18,7 +18,8 @@ import { Switch } from '../controls/Switch';
 const sayAim = ({ name, source }: (typeof AIMS)[number]) => `${t(`finish.aim.${name}`)} (${t(`finish.aim.${source}`)})`;
 
 /** How loud the whole is, what it is to be, and bringing it there. */
-export function LoudnessPanel({ show }: { readonly show: Show }) {
+export function LoudnessPanel() {
+  const show = useSaved(whole);
   const { data, isFetching, stale } = useLoudness(show);
   const [busy, setBusy] = useState(false);
   const { edit } = useOpenShow.getState();

@@ -1,7 +1,8 @@
+import { useSaved, whole } from '../../session/open/store';
 import { t } from '../../words';
 import FolderOpen from 'lucide-react-native/icons/folder-open';
 import { View } from 'react-native';
-import type { Show } from '../../core/show';
+
 import { bringBack, forgetBringing, useBringing } from '../../session/missing';
 import { FileButton } from '../controls/FileButton';
 import { Notice } from '../controls/Notice';
@@ -10,7 +11,8 @@ import { MUSIC, PICTURES } from '../controls/accept';
 import { sentenceOf } from '../words/failures';
 
 /** Brings back what a show lost, or never had on this device: files are known by their bytes, whatever they are called. */
-export function MissingFiles({ show }: { readonly show: Show }) {
+export function MissingFiles() {
+  const show = useSaved(whole);
   const { busy, strange, failed } = useBringing();
   return (
     <View className="gap-2">

@@ -1,6 +1,7 @@
+import { useSaved, whole } from '../../session/open/store';
 import { t, type PlainKey } from '../../words';
 import { View } from 'react-native';
-import type { Show } from '../../core/show';
+
 import { savePaper, type Paper } from '../../session/finish/papers';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -41,7 +42,8 @@ const PAPERS: readonly {
 ];
 
 /** Texts that go along with a show. */
-export function PapersPanel({ show }: { readonly show: Show }) {
+export function PapersPanel() {
+  const show = useSaved(whole);
   return (
     <View className="gap-3">
       {PAPERS.map(({ title, note, kinds }) => (

@@ -1,8 +1,9 @@
+import { useSaved, whole } from '../../session/open/store';
 import { grouped, sayTime, t, list, sayLane, type PlainKey } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { soundingLanes } from '../../core/mix';
-import { showSeconds, type Show } from '../../core/show';
+import { showSeconds } from '../../core/show';
 import { RATE, framesOf } from '../../core/units';
 import { BITRATES } from '../../engine/write/write.protocol';
 import { exportSound, type SoundFile, type Which } from '../../session/finish/sounds';
@@ -34,7 +35,8 @@ const ROWS: readonly (readonly SoundFile[])[] = [
 ];
 
 /** The sound of the show as a file. */
-export function SoundPanel({ show, blocked, onDone }: { readonly show: Show; readonly blocked: boolean; readonly onDone: () => void }) {
+export function SoundPanel({ blocked, onDone }: { readonly blocked: boolean; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const [kind, setKind] = useState<SoundFile>('int16');
   const [which, setWhich] = useState<Which>('all');
   const lanes = soundingLanes(show);

@@ -1,7 +1,8 @@
+import { useSaved, whole } from '../../session/open/store';
 import { t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Show } from '../../core/show';
+
 import { exportWork, workOf } from '../../session/showFile/saving';
 import { Choice } from '../controls/Choice';
 import { Notice } from '../controls/Notice';
@@ -10,7 +11,8 @@ import { saySize } from '../words/files';
 import { SaveButtons } from './SaveButtons';
 
 /** The work itself as one file. */
-export function WorkPanel({ show, blocked, onDone }: { readonly show: Show; readonly blocked: boolean; readonly onDone: () => void }) {
+export function WorkPanel({ blocked, onDone }: { readonly blocked: boolean; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const [slim, setSlim] = useState(false);
   const media = Object.values(workOf(show).media);
   const bytes = media.reduce((sum, one) => sum + one.bytes, 0);

@@ -1,8 +1,9 @@
+import { useSaved, whole } from '../../session/open/store';
 import { decimal, t } from '../../words';
 import { Pressable, View } from 'react-native';
 import type { Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
-import type { Show, Stretch } from '../../core/show';
+import type { Stretch } from '../../core/show';
 import { pick, type FitState } from '../../session/fit/fitting';
 import { toggleAnswer, toggleStitches } from '../../session/fit/stitches';
 import { useTransport } from '../../session/sound/transport';
@@ -13,7 +14,6 @@ import { sayAnswer, sayHiding, sayWay } from '../words/fits';
 import { PathPicture } from './PathPicture';
 
 interface Props {
-  readonly show: Show;
   readonly fitting: FitState;
   readonly heard: Hearing;
   readonly piece: Stretch;
@@ -24,12 +24,13 @@ interface Props {
 const TONES = { hidden: 'moss', 'might be noticed': 'amber', audible: 'red' } as const;
 
 /** One answer: how well it hides, the way it takes through the piece, and how to hear it. A tap picks it. */
-export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props) {
+export function AnswerCard({ fitting, heard, piece, answer, index }: Props) {
+  const show = useSaved(whole);
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
   const tokens = useTokens();
   const picked = fitting.picked === index;
   const title = sayWay(answer);
-  const [stitches, whole] = [`answer ${index} stitches`, `answer ${index} whole`];
+  const [stitches, all] = [`answer ${index} stitches`, `answer ${index} whole`];
   const none = answer.splices.length === 0;
   return (
     <View
@@ -69,10 +70,10 @@ export function AnswerCard({ show, fitting, heard, piece, answer, index }: Props
             tight
           />
           <Button
-            label={playing === whole ? t('common.stop') : t('fit.hearItAll')}
-            hint={`${playing === whole ? t('common.stop') : t('fit.hearItAll')}: ${title}`}
+            label={playing === all ? t('common.stop') : t('fit.hearItAll')}
+            hint={`${playing === all ? t('common.stop') : t('fit.hearItAll')}: ${title}`}
             kind="quiet"
-            onPress={() => toggleAnswer(show, fitting, answer, whole)}
+            onPress={() => toggleAnswer(show, fitting, answer, all)}
             tight
           />
         </View>

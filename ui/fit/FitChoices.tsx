@@ -1,9 +1,10 @@
+import { useSaved, whole } from '../../session/open/store';
 import { t } from '../../words';
 import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { pieceOf, wantedSeconds, type Meet } from '../../core/fit';
-import { LIMITS, type Part, type Show } from '../../core/show';
+import { LIMITS, type Part } from '../../core/show';
 import { ask, askWish, type FitState } from '../../session/fit/fitting';
 import { useTransport } from '../../session/sound/transport';
 import { Button, IconButton } from '../controls/Button';
@@ -13,7 +14,6 @@ import { Say } from '../controls/Say';
 import { momentEntry } from '../controls/timeEntry';
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly fitting: FitState;
 }
@@ -24,11 +24,11 @@ const SELF = [
 ] as const;
 
 /** What else a fit is to mind, behind sensible starts. */
-export function FitChoices({ show, part, fitting }: Props) {
+export function FitChoices({ part, fitting }: Props) {
   const { self } = fitting.asked;
   return (
     <View className="gap-2">
-      <Meets show={show} part={part} fitting={fitting} />
+      <Meets part={part} fitting={fitting} />
       <Say look="label">{t('fit.whenTheShowsLengthChanges')}</Say>
       <Choice
         label={t('fit.fitAnew')}
@@ -44,7 +44,8 @@ export function FitChoices({ show, part, fitting }: Props) {
 const FIRST_MEETING = 5;
 
 /** Moments of the music that must meet moments of the show. */
-function Meets({ show, part, fitting }: Props) {
+function Meets({ part, fitting }: Props) {
+  const show = useSaved(whole);
   const { wish, to } = fitting.asked;
   const now = useTransport((state) => state.now);
   const wanted = wantedSeconds(show, part, to);

@@ -5,10 +5,10 @@ import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { pieceOf, slacksFor, wantedSeconds, type Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
-import { showSeconds, type Part, type Show } from '../../core/show';
+import { showSeconds, type Part } from '../../core/show';
 import { stopHearing, useListening } from '../../session/fit/hearings';
 import { ask, closeFitting, listen, openFitting, layAnswer, useFitting, type FitState } from '../../session/fit/fitting';
-import { currentShow } from '../../session/open/store';
+import { currentShow, useSaved, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
@@ -29,13 +29,13 @@ const LEAST = 2;
 const MOST = 3600;
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly onClose: () => void;
 }
 
 /** Makes the music exactly as long as the show: how long, answers as cards, choices folded away, and what takes up the rest. */
-export function FitPanel({ show, part, onClose }: Props) {
+export function FitPanel({ part, onClose }: Props) {
+  const show = useSaved(whole);
   const { fitting } = useFitting();
   const { listening } = useListening();
   useEffect(() => {
@@ -68,15 +68,14 @@ export function FitPanel({ show, part, onClose }: Props) {
     <Panel
       title={title}
       onClose={onClose}
-      footer={picked && heard ? <Slack show={show} part={part} fitting={fitting} heard={heard} answer={picked} onUse={use} /> : null}
+      footer={picked && heard ? <Slack part={part} fitting={fitting} heard={heard} answer={picked} onUse={use} /> : null}
     >
-      <Wanted show={show} part={part} fitting={fitting} />
+      <Wanted part={part} fitting={fitting} />
       <HearingState fitting={fitting} part={part} />
       {heard && answers
         ? answers.map((answer, index) => (
             <AnswerCard
               key={`${answer.way} ${index}`}
-              show={show}
               fitting={fitting}
               heard={heard}
               piece={pieceOf(show, part)}
@@ -100,16 +99,16 @@ export function FitPanel({ show, part, onClose }: Props) {
       {heard ? (
         <>
           <Fold title={t('fit.choices')} said={t('fit.momentsThatMustMeetFollowing')}>
-            <FitChoices show={show} part={part} fitting={fitting} />
-            <PassageFields show={show} part={part} heard={heard} />
+            <FitChoices part={part} fitting={fitting} />
+            <PassageFields part={part} heard={heard} />
           </Fold>
           <Fold title={t('fit.whatWasHeard')} said={sayHeard(heard)}>
-            <HeardFields show={show} part={part} heard={heard} />
+            <HeardFields part={part} heard={heard} />
           </Fold>
         </>
       ) : null}
       <Fold title={t('fit.otherWays')} said={t('fit.stopEarlyRepeatSpreadThe')} open={stopped}>
-        <OtherWays show={show} part={part} onDone={onClose} />
+        <OtherWays part={part} onDone={onClose} />
       </Fold>
     </Panel>
   );
@@ -121,7 +120,8 @@ function sayHeard({ steady, pulse, perBar, sections }: Hearing): string {
 }
 
 /** How long it is to last. */
-function Wanted({ show, part, fitting }: { readonly show: Show; readonly part: Part; readonly fitting: FitState }) {
+function Wanted({ part, fitting }: { readonly part: Part; readonly fitting: FitState }) {
+  const show = useSaved(whole);
   const { to } = fitting.asked;
   const wanted = wantedSeconds(show, part, to);
   return (
@@ -190,20 +190,19 @@ function HearingState({ fitting, part }: { readonly fitting: FitState; readonly 
 
 /** What takes up what is left, and the one next step. */
 function Slack({
-  show,
   part,
   fitting,
   heard,
   answer,
   onUse,
 }: {
-  readonly show: Show;
   readonly part: Part;
   readonly fitting: FitState;
   readonly heard: Hearing;
   readonly answer: Answer;
   readonly onUse: (answer: Answer) => void;
 }) {
+  const show = useSaved(whole);
   const { asked } = fitting;
   const wanted = wantedSeconds(show, part, asked.to);
   const ways = slacksFor(show, part, answer, asked, heard.ending.ring);

@@ -2,10 +2,10 @@ import { decimal, sayTime, t, upTo } from '../../words';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import { TextInput, View } from 'react-native';
 import { downbeatsOf, nameOf, type Hearing } from '../../core/music';
-import { LIMITS, type Grid, type Part, type Show } from '../../core/show';
+import { LIMITS, type Grid, type Part } from '../../core/show';
 import { setGrid } from '../../core/show/edits';
 import { askAnew } from '../../session/fit/fitting';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -14,7 +14,6 @@ import { momentEntry, parseSigned } from '../controls/timeEntry';
 import { marksOf, mark } from './PassageFields';
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly heard: Hearing;
 }
@@ -24,8 +23,8 @@ const BEATS = (['2', '3', '4', '5', '6', '7'] as const).map((value) => ({ value,
 const saySure = (sure: number) => (sure > 0.8 ? t('fit.sure') : sure > 0.4 ? t('fit.fairlySure') : t('fit.notSure'));
 
 /** What was heard of a piece, to be put right: tempo, bars, the first downbeat, and what the sections are called. */
-export function HeardFields({ show, part, heard }: Props) {
-  const media = show.media[part.media]!;
+export function HeardFields({ part, heard }: Props) {
+  const media = useSaved((show) => show.media[part.media]!);
   const { tempo, sure, half, double } = heard.pulse;
   const grid: Grid = media.grid ?? {
     tempo: Number((tempo ?? 100).toFixed(2)),
@@ -92,7 +91,7 @@ export function HeardFields({ show, part, heard }: Props) {
       />
       <Say look="label">{t('fit.sections')}</Say>
       {heard.sections.map((section) => (
-        <SectionName key={section.from} show={show} media={media.id} from={section.from} letter={section.letter} />
+        <SectionName key={section.from} media={media.id} from={section.from} letter={section.letter} />
       ))}
       {heard.voices.length > 0 ? (
         <Say look="small">
@@ -107,17 +106,8 @@ export function HeardFields({ show, part, heard }: Props) {
   );
 }
 
-function SectionName({
-  show,
-  media,
-  from,
-  letter,
-}: {
-  readonly show: Show;
-  readonly media: string;
-  readonly from: number;
-  readonly letter: string;
-}) {
+function SectionName({ media, from, letter }: { readonly media: string; readonly from: number; readonly letter: string }) {
+  const show = useSaved(whole);
   const { names } = marksOf(show, media);
   const name = nameOf(names, from, letter);
   const rename = (text: string) => {

@@ -5,7 +5,7 @@ import { NUDGE, askedOf, layingOf, nudgeAnswer, pieceOf, wantedSeconds } from '.
 import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
 import { layFit, repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
 import { parseTime } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
@@ -18,13 +18,13 @@ import { sayDifference } from '../words/lengths';
 const BEFORE_END = 7;
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly onDone: () => void;
 }
 
 /** What needs no listening: stop at the show's end, repeat, or let the pictures take the bed's length. */
-export function OtherWays({ show, part, onDone }: Props) {
+export function OtherWays({ part, onDone }: Props) {
+  const show = useSaved(whole);
   const lengths = compareLengths(show);
   const fade = useFade();
   const stop = stopEarly(show, { id: part.id, end: lengths.pictures, fade: fade.seconds });
@@ -51,9 +51,9 @@ export function OtherWays({ show, part, onDone }: Props) {
       >
         <NumberField {...fade.field} />
       </Answer>
-      <RepeatAnswer show={show} part={part} end={lengths.pictures} onDone={onDone} />
-      <NudgeAnswer show={show} part={part} onDone={onDone} />
-      <SpreadAnswer show={show} end={lengths.bed} onDone={onDone} />
+      <RepeatAnswer part={part} end={lengths.pictures} onDone={onDone} />
+      <NudgeAnswer part={part} onDone={onDone} />
+      <SpreadAnswer end={lengths.bed} onDone={onDone} />
     </View>
   );
 }
@@ -73,17 +73,8 @@ function useFade() {
   return { seconds, field };
 }
 
-function RepeatAnswer({
-  show,
-  part,
-  end,
-  onDone,
-}: {
-  readonly show: Show;
-  readonly part: Part;
-  readonly end: number;
-  readonly onDone: () => void;
-}) {
+function RepeatAnswer({ part, end, onDone }: { readonly part: Part; readonly end: number; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const [ending, setEnding] = useState<'stop' | 'whole'>('stop');
   const [join, setJoin] = useState<number>(LIMITS.join.start);
   const fade = useFade();
@@ -149,7 +140,8 @@ function RepeatAnswer({
 }
 
 /** The whole piece a little faster or slower, as far as that goes. */
-function NudgeAnswer({ show, part, onDone }: Props) {
+function NudgeAnswer({ part, onDone }: Props) {
+  const show = useSaved(whole);
   const asked = { ...askedOf(show, part), to: 'show' as const };
   const wanted = wantedSeconds(show, part, 'show');
   const nudge = nudgeAnswer({ piece: pieceOf(show, part) }, wanted, NUDGE.most);
@@ -175,7 +167,8 @@ function NudgeAnswer({ show, part, onDone }: Props) {
 }
 
 /** The other way round: the pictures take the bed's length. */
-function SpreadAnswer({ show, end, onDone }: { readonly show: Show; readonly end: number; readonly onDone: () => void }) {
+function SpreadAnswer({ end, onDone }: { readonly end: number; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const details = { seconds: end, keep: [] };
   const answer = spreadPictures(show, details);
   const same = answer === show;

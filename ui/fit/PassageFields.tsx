@@ -7,7 +7,7 @@ import { nameOf, type Hearing } from '../../core/music';
 import type { Marks, Part, Show, Stretch } from '../../core/show';
 import { setMarks } from '../../core/show/edits';
 import { askAnew } from '../../session/fit/fitting';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { Button, IconButton } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -15,7 +15,6 @@ import { Say } from '../controls/Say';
 import { momentEntry } from '../controls/timeEntry';
 
 interface Props {
-  readonly show: Show;
   readonly part: Part;
   readonly heard: Hearing;
 }
@@ -34,7 +33,8 @@ const KINDS = [
 ] as const;
 
 /** Passages in which no stitch may fall, and passages that are not to be heard. */
-export function PassageFields({ show, part, heard }: Props) {
+export function PassageFields({ part, heard }: Props) {
+  const show = useSaved(whole);
   const marks = marksOf(show, part.media);
   const [kind, setKind] = useState<'keep' | 'out'>('keep');
   const [from, setFrom] = useState(0);

@@ -1,10 +1,10 @@
 import { sayTime, t } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { joinsOf, LIMITS, type Part, type Show } from '../../core/show';
+import { joinsOf, LIMITS, type Part } from '../../core/show';
 import { setJoin } from '../../core/show/edits';
 import { moveStitch, removeStitch } from '../../session/fit/stitches';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
@@ -15,7 +15,8 @@ import { openPanel } from '../panels/open';
 const AROUND = 1;
 
 /** The stitches of a fitted part, one by one: heard, moved to the next-best place, taken away, crossfaded longer. */
-export function StitchFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function StitchFields({ part }: { readonly part: Part }) {
+  const show = useSaved(whole);
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
   const [busy, setBusy] = useState(false);
   const joins = joinsOf(show, part).filter((one) => one.index !== null);

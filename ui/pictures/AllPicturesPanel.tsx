@@ -1,8 +1,8 @@
 import { t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, showSeconds, type FrameShape, type Show } from '../../core/show';
+import { LIMITS, showSeconds, type FrameShape } from '../../core/show';
 import { ownStartForAll, setBlack, setDissolve, setFraming, setHold, setOwnStart, setShape } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { DecibelField } from '../controls/DecibelField';
@@ -19,7 +19,8 @@ const SHAPES: readonly { readonly value: FrameShape; readonly label: string }[] 
 ];
 
 /** What is set once for the whole show: its frame, its black ends, and one time, dissolve and framing for all. */
-export function AllPicturesPanel({ show }: { readonly show: Show }) {
+export function AllPicturesPanel() {
+  const show = useSaved(({ pictures, shape, black }) => ({ pictures, shape, black }));
   const { edit } = useOpenShow.getState();
   const photos = show.pictures.filter((one) => one.kind !== 'clip');
   const framings = new Set(show.pictures.flatMap((one) => (one.kind === 'card' ? [] : [one.framing])));
@@ -73,16 +74,16 @@ export function AllPicturesPanel({ show }: { readonly show: Show }) {
           />
         </Section>
       ) : null}
-      <ClipsSection show={show} />
+      <ClipsSection />
     </View>
   );
 }
 
 /** What the sound of a clip starts with when it comes in. */
-function ClipsSection({ show }: { readonly show: Show }) {
+function ClipsSection() {
   const { edit } = useOpenShow.getState();
-  const { gain, fadeUp, fadeOut } = show.ownStart;
-  const clips = show.pictures.some((one) => one.kind === 'clip');
+  const { gain, fadeUp, fadeOut } = useSaved((show) => show.ownStart);
+  const clips = useSaved((show) => show.pictures.some((one) => one.kind === 'clip'));
   return (
     <Section title={t('pictures.clipsSoundStartsWith')}>
       <DecibelField label={t('pictures.levelOfClips')} value={gain} onChange={(level) => edit(setOwnStart, { gain: level })} />

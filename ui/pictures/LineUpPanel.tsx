@@ -1,10 +1,11 @@
+import { useSaved, whole } from '../../session/open/store';
 import { sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Check from 'lucide-react-native/icons/check';
 import Mic from 'lucide-react-native/icons/mic';
 import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
-import { placePictures, type Clip, type Show } from '../../core/show';
+import { placePictures, type Clip } from '../../core/show';
 import { useLibrary } from '../../session/library';
 import { acceptLiningUp, lineUp, lineUpFile, linedUp, shiftLiningUp, useLiningUp, type LiningUp } from '../../session/pictures/liningUp';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
@@ -21,7 +22,8 @@ import { sayAlignment } from '../words/alignment';
 import { SideBySide } from './SideBySide';
 
 /** Lines a recording of its own up with a clip: choose it, see and hear how it lies, accept. */
-export function LineUpPanel({ show, id, onDone }: { readonly show: Show; readonly id: string; readonly onDone: () => void }) {
+export function LineUpPanel({ id, onDone }: { readonly id: string; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const { lining } = useLiningUp();
   const { taking, refused } = useLibrary();
   const clip = show.pictures.find((one) => one.id === id);
@@ -32,7 +34,7 @@ export function LineUpPanel({ show, id, onDone }: { readonly show: Show; readonl
     case 'choosing':
       return (
         <View className="gap-3">
-          <Choose show={show} clip={clip} title={title} />
+          <Choose clip={clip} title={title} />
           {refused.map((failure, index) => (
             <Notice key={index} grave text={sentenceOf(failure)} />
           ))}
@@ -45,11 +47,12 @@ export function LineUpPanel({ show, id, onDone }: { readonly show: Show; readonl
     case 'failed':
       return <Notice grave text={sentenceOf(lining.failure)} />;
     case 'found':
-      return <Found show={show} clip={clip} lining={lining} onDone={onDone} />;
+      return <Found clip={clip} lining={lining} onDone={onDone} />;
   }
 }
 
-function Choose({ show, clip, title }: { readonly show: Show; readonly clip: Clip; readonly title: string }) {
+function Choose({ clip, title }: { readonly clip: Clip; readonly title: string }) {
+  const show = useSaved(whole);
   const sounds = Object.values(show.media).filter((one) => one.kind === 'sound');
   return (
     <>
@@ -70,17 +73,8 @@ function Choose({ show, clip, title }: { readonly show: Show; readonly clip: Cli
 
 type FoundLining = Extract<LiningUp, { status: 'found' }>;
 
-function Found({
-  show,
-  clip,
-  lining,
-  onDone,
-}: {
-  readonly show: Show;
-  readonly clip: Clip;
-  readonly lining: FoundLining;
-  readonly onDone: () => void;
-}) {
+function Found({ clip, lining, onDone }: { readonly clip: Clip; readonly lining: FoundLining; readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const { media, alignment, offset } = lining;
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
   const { verdict, words } = sayAlignment(alignment);

@@ -1,9 +1,9 @@
 import { t, type PlainKey } from '../../words';
 import { TextInput, View } from 'react-native';
 import { useState } from 'react';
-import { LIMITS, type Card, type Framing, type Picture, type Show } from '../../core/show';
+import { LIMITS, type Card, type Framing, type Picture } from '../../core/show';
 import { setCard, setFraming } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { Say } from '../controls/Say';
@@ -27,11 +27,11 @@ const NOTES: Readonly<Record<Framing, PlainKey>> = {
 };
 
 /** How photos and clips stand in the frame. */
-export function FrameFields({ show, pictures }: { readonly show: Show; readonly pictures: readonly Picture[] }) {
+export function FrameFields({ pictures }: { readonly pictures: readonly Picture[] }) {
   const { edit } = useOpenShow.getState();
   const framings = new Set(pictures.flatMap((one) => (one.kind === 'card' ? [] : [one.framing])));
   const value = framings.size === 1 ? [...framings][0]! : null;
-  const all = show.pictures.every((one) => one.kind === 'card' || one.framing === value);
+  const all = useShown((show) => show.pictures.every((one) => one.kind === 'card' || one.framing === value));
   return (
     <View className="gap-1.5">
       <Choice

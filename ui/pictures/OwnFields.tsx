@@ -6,10 +6,10 @@ import Undo from 'lucide-react-native/icons/rotate-ccw';
 import Volume from 'lucide-react-native/icons/volume-2';
 import VolumeOff from 'lucide-react-native/icons/volume-x';
 import { View } from 'react-native';
-import { LIMITS, type Clip, type Show } from '../../core/show';
+import { LIMITS, type Clip } from '../../core/show';
 import { ownStartForAll, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
 import { newId } from '../../session/ids';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { startLiningUp } from '../../session/pictures/liningUp';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
@@ -21,23 +21,22 @@ import { saySeconds } from '../words/times';
 import { QuietFields } from './QuietFields';
 
 interface Props {
-  readonly show: Show;
   readonly clip: Clip;
 }
 
 /** Everything about the sound that was filmed with a clip. */
-export function OwnFields({ show, clip }: Props) {
-  const apart = show.parts.filter((part) => part.clip === clip.id);
+export function OwnFields({ clip }: Props) {
+  const apart = useShown((show) => show.parts.filter((part) => part.clip === clip.id));
   return (
     <View className="gap-2">
       <OwnSwitch clip={clip} apart={apart.length > 0} />
       {clip.own.on ? (
         <>
           <LevelFields clip={clip} />
-          <QuietFields show={show} clip={clip} />
+          <QuietFields clip={clip} />
         </>
       ) : null}
-      <OwnActions show={show} clip={clip} apart={apart.length > 0} />
+      <OwnActions clip={clip} apart={apart.length > 0} />
     </View>
   );
 }
@@ -108,10 +107,10 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
   );
 }
 
-function OwnActions({ show, clip, apart }: Props & { readonly apart: boolean }) {
+function OwnActions({ clip, apart }: Props & { readonly apart: boolean }) {
   const { edit, choose } = useOpenShow.getState();
   const { gain, fadeUp, fadeOut, on } = clip.own;
-  const clips = show.pictures.filter((one) => one.kind === 'clip').length;
+  const clips = useShown((show) => show.pictures.filter((one) => one.kind === 'clip').length);
   return (
     <View className="flex-row flex-wrap gap-2">
       <Button

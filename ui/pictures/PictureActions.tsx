@@ -7,11 +7,11 @@ import Film from 'lucide-react-native/icons/film';
 import Replace from 'lucide-react-native/icons/replace';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import type { Picture, Show } from '../../core/show';
+import type { Picture } from '../../core/show';
 import { duplicatePictures, movePictures, removePictures } from '../../core/show/edits';
 import { newId } from '../../session/ids';
 import { replaceFile } from '../../session/library';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { stillFrom } from '../../session/pictures/stills';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
@@ -20,13 +20,14 @@ import { useWide } from '../theme/useWide';
 import { openPanel } from '../panels/open';
 
 /** What can be done to the chosen pictures in one tap. */
-export function PictureActions({ show, pictures }: { readonly show: Show; readonly pictures: readonly Picture[] }) {
+export function PictureActions({ pictures }: { readonly pictures: readonly Picture[] }) {
+  const all = useShown((show) => show.pictures);
   const { edit } = useOpenShow.getState();
   // A phone's drawer has it in its title row.
   const wide = useWide();
-  const ids = show.pictures.filter((one) => pictures.some(({ id }) => id === one.id)).map((one) => one.id);
-  const first = show.pictures.findIndex((one) => one.id === ids[0]);
-  const last = show.pictures.findIndex((one) => one.id === ids.at(-1));
+  const ids = all.filter((one) => pictures.some(({ id }) => id === one.id)).map((one) => one.id);
+  const first = all.findIndex((one) => one.id === ids[0]);
+  const last = all.findIndex((one) => one.id === ids.at(-1));
   const lone = pictures.length === 1 ? pictures[0]! : null;
   return (
     <View className="flex-row flex-wrap gap-2">
@@ -47,7 +48,7 @@ export function PictureActions({ show, pictures }: { readonly show: Show; readon
         label={t('common.later')}
         icon={ArrowDown}
         kind="moss"
-        disabled={last === show.pictures.length - 1}
+        disabled={last === all.length - 1}
         onPress={() => edit(movePictures, { ids, index: last + 2 - ids.length })}
       />
       <Button

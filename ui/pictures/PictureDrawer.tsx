@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { hasOwnSound, type Clip, type Picture, type Show } from '../../core/show';
 import { removePictures } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { DrawerTitle } from '../controls/DrawerTitle';
 import { openPanel } from '../panels/open';
@@ -13,7 +13,6 @@ import { PictureActions } from './PictureActions';
 import { TimeFields } from './TimeFields';
 
 interface Props {
-  readonly show: Show;
   readonly pictures: readonly Picture[];
 }
 
@@ -49,29 +48,30 @@ export function titleOf(show: Show, pictures: readonly Picture[]): { title: stri
 }
 
 /** The fields of one tool. */
-export function ToolFields({ show, pictures, tool }: Props & { readonly tool: Tool }) {
+export function ToolFields({ pictures, tool }: Props & { readonly tool: Tool }) {
   const first = pictures[0]!;
   switch (tool) {
     case 'time':
-      return <TimeFields show={show} pictures={pictures} />;
+      return <TimeFields pictures={pictures} />;
     case 'words':
       return first.kind === 'card' ? <CardFields key={first.id} card={first} /> : null;
     case 'frame':
-      return <FrameFields show={show} pictures={pictures} />;
+      return <FrameFields pictures={pictures} />;
     case 'sound':
-      return first.kind === 'clip' ? <OwnFields show={show} clip={first} /> : null;
+      return first.kind === 'clip' ? <OwnFields clip={first} /> : null;
     case 'more':
       return (
         <View className="gap-2">
-          <PictureActions show={show} pictures={pictures} />
-          <Several show={show} pictures={pictures} />
+          <PictureActions pictures={pictures} />
+          <Several pictures={pictures} />
         </View>
       );
   }
 }
 
 /** Choosing more than one: by taps for as long as this is on, or all at once; and new times for all that are not chosen. */
-function Several({ show, pictures }: Props) {
+function Several({ pictures }: Props) {
+  const all = useShown((show) => show.pictures);
   const several = useOpenShow((store) => store.several);
   const { choose, chooseSeveral } = useOpenShow.getState();
   return (
@@ -85,13 +85,13 @@ function Several({ show, pictures }: Props) {
       <Button
         label={t('common.chooseAll')}
         kind="quiet"
-        disabled={pictures.length === show.pictures.length}
-        onPress={() => choose({ kind: 'pictures', ids: show.pictures.map((one) => one.id) })}
+        disabled={pictures.length === all.length}
+        onPress={() => choose({ kind: 'pictures', ids: all.map((one) => one.id) })}
       />
       <Button
         label={t('pictures.spreadTheOthers')}
         kind="quiet"
-        disabled={pictures.length === show.pictures.length}
+        disabled={pictures.length === all.length}
         onPress={() => openPanel({ name: 'spread' })}
       />
     </View>
@@ -101,7 +101,8 @@ function Several({ show, pictures }: Props) {
 const letGo = () => useOpenShow.getState().choose(null);
 
 /** The phone's drawer for chosen pictures: one row of tools, one of them open. */
-export function PictureDrawer({ show, pictures }: Props) {
+export function PictureDrawer({ pictures }: Props) {
+  const show = useShown(whole);
   const [wanted, setTool] = useState<Tool>('time');
   const tools = toolsFor(show, pictures);
   const tool = tools.includes(wanted) ? wanted : 'time';
@@ -113,7 +114,7 @@ export function PictureDrawer({ show, pictures }: Props) {
         onRemove={() => useOpenShow.getState().edit(removePictures, { ids: pictures.map((one) => one.id) })}
       />
       <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
-        <ToolFields show={show} pictures={pictures} tool={tool} />
+        <ToolFields pictures={pictures} tool={tool} />
       </ScrollView>
       <View className="flex-row gap-1.5">
         {tools.map((one) => (
@@ -125,12 +126,13 @@ export function PictureDrawer({ show, pictures }: Props) {
 }
 
 /** The phone's drawer for the sound of a clip that was chosen on its lane. */
-export function OwnDrawer({ show, clip }: { readonly show: Show; readonly clip: Clip }) {
+export function OwnDrawer({ clip }: { readonly clip: Clip }) {
+  const title = useShown((show) => show.media[clip.media]!.title);
   return (
     <View className="gap-2">
-      <DrawerTitle title={show.media[clip.media]!.title} said={t('common.soundOfTheClip')} onClose={letGo} />
+      <DrawerTitle title={title} said={t('common.soundOfTheClip')} onClose={letGo} />
       <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
-        <OwnFields show={show} clip={clip} />
+        <OwnFields clip={clip} />
       </ScrollView>
     </View>
   );

@@ -10,7 +10,7 @@ import { hasOwnSound, pictureAt, placePictures, showSeconds, type Show } from '.
 import { addPictures, newCard } from '../../core/show/edits';
 import { newId } from '../../session/ids';
 import { addPhotosAndClips, useLibrary } from '../../session/library';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { startTapping } from '../../session/pictures/tapping';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
@@ -21,7 +21,7 @@ import { openPanel } from '../panels/open';
 import { CARD_COLOURS } from './cardColours';
 
 /** A card goes before the picture at the now line; at the end of the show, behind the last one. */
-function addCard(show: Show): void {
+function addCard(show: Pick<Show, 'pictures'>): void {
   const placed = placePictures(show);
   const { now } = useTransport.getState();
   const here = now >= showSeconds(show) - 0.01 ? null : pictureAt(placed, now);
@@ -32,7 +32,8 @@ function addCard(show: Show): void {
 }
 
 /** The Pictures face while nothing is chosen: bring pictures in, then set the times of all of them. */
-export function PicturesStart({ show }: { readonly show: Show }) {
+export function PicturesStart() {
+  const show = useShown(({ pictures, media }) => ({ pictures, media }));
   const busy = useLibrary((state) => state.taking !== null);
   const own = useOpenShow((store) => store.own);
   const count = show.pictures.length;

@@ -3,10 +3,10 @@ import EarOff from 'lucide-react-native/icons/ear-off';
 import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { placePictures, type Clip, type Show } from '../../core/show';
+import { placePictures, type Clip } from '../../core/show';
 import { silenceStretch, unsilenceStretch } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, currentShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { Button, IconButton } from '../controls/Button';
 import { momentEntry } from '../controls/timeEntry';
@@ -14,12 +14,12 @@ import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 
 /** Silences a stretch of a clip's sound: from the now line for a second to start with, then as typed. Seconds of the film. */
-export function QuietFields({ show, clip }: { readonly show: Show; readonly clip: Clip }) {
+export function QuietFields({ clip }: { readonly clip: Clip }) {
   const { edit } = useOpenShow.getState();
   const [stretch, setStretch] = useState<{ from: number; to: number } | null>(null);
-  const source = show.media[clip.media]!.seconds;
+  const source = useShown((show) => show.media[clip.media]!.seconds);
   const begin = () => {
-    const start = placePictures(show).find((one) => one.picture.id === clip.id)?.start ?? 0;
+    const start = placePictures(currentShow()!).find((one) => one.picture.id === clip.id)?.start ?? 0;
     const from = clamp(clip.from + useTransport.getState().now - start, clip.from, Math.max(clip.from, clip.from + clip.hold - 1));
     setStretch({ from, to: Math.min(source, from + 1) });
   };

@@ -1,17 +1,18 @@
 import { sayTime, t, list, signed } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LIMITS, compareLengths, showSeconds, spreadRange, type Show } from '../../core/show';
+import { LIMITS, compareLengths, showSeconds, spreadRange } from '../../core/show';
 import { spreadPictures, timed } from '../../core/show/edits';
 import { parseTime } from '../../core/units';
 import { ontoBeats } from '../../session/fit/ontoBeats';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 
 /** Gives the pictures new times, so that the show lasts as long as the bed or as long as somebody wants. */
-export function SpreadPanel({ show, onDone }: { readonly show: Show; readonly onDone: () => void }) {
+export function SpreadPanel({ onDone }: { readonly onDone: () => void }) {
+  const show = useSaved(whole);
   const { bed } = compareLengths(show);
   const now = showSeconds(show);
   const [wanted, setWanted] = useState(bed > 0 ? bed : now);

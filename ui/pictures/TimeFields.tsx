@@ -1,21 +1,21 @@
 import { t } from '../../words';
 import Timer from 'lucide-react-native/icons/timer';
 import { View } from 'react-native';
-import { LIMITS, mostHold, type Picture, type Show } from '../../core/show';
+import { LIMITS, mostHold, type Picture } from '../../core/show';
 import { setDissolve, setHold } from '../../core/show/edits';
 import { parseTime } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { saySeconds } from '../words/times';
 
 interface Props {
-  readonly show: Show;
   readonly pictures: readonly Picture[];
 }
 
 /** Time on screen and dissolve of what is chosen, and the same for all. */
-export function TimeFields({ show, pictures }: Props) {
+export function TimeFields({ pictures }: Props) {
+  const show = useShown(whole);
   const { edit } = useOpenShow.getState();
   const ids = pictures.map((one) => one.id);
   const first = pictures[0]!;

@@ -1,9 +1,9 @@
 import { sayTime, t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, type Clip, type Show } from '../../core/show';
+import { LIMITS, type Clip, type Media, type Show } from '../../core/show';
 import { trimClip } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved, useShown } from '../../session/open/store';
 import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -14,29 +14,23 @@ import { Bar, Handle } from '../sheet/Handle';
 const TALL = 360;
 const WIDE = 110;
 
-interface Props {
-  /** The show as it is drawn, a gesture under way included, and as it is saved. */
-  readonly shown: Show;
-  readonly saved: Show;
-  readonly id: string;
-}
-
 const clipOf = (show: Show, id: string): Clip | null => {
   const picture = show.pictures.find((one) => one.id === id);
   return picture?.kind === 'clip' ? picture : null;
 };
 
 /** A clip's whole film down a strip of frames, with a handle at each end of what is shown of it. */
-export function TrimPanel({ shown, saved, id }: Props) {
-  const clip = clipOf(shown, id);
-  const base = clipOf(saved, id);
+export function TrimPanel({ id }: { readonly id: string }) {
+  const clip = useShown((show) => clipOf(show, id));
+  // What a gesture under way started from.
+  const base = useSaved((show) => clipOf(show, id));
+  const media = useShown((show) => (clip ? show.media[clip.media] : undefined));
   const { edit } = useOpenShow.getState();
-  if (!clip || !base) return <Say>{t('pictures.thisClipIsNoLonger')}</Say>;
-  const media = shown.media[clip.media]!;
+  if (!clip || !base || !media) return <Say>{t('pictures.thisClipIsNoLonger')}</Say>;
   const end = clip.from + clip.hold;
   return (
     <View className="flex-row gap-4">
-      <Strip clip={clip} base={base} seconds={media.seconds} show={shown} />
+      <Strip clip={clip} base={base} media={media} />
       <View className="flex-1 gap-2">
         <NumberField
           {...momentEntry}
@@ -61,7 +55,8 @@ export function TrimPanel({ shown, saved, id }: Props) {
   );
 }
 
-function Strip({ clip, base, seconds, show }: { readonly clip: Clip; readonly base: Clip; readonly seconds: number; readonly show: Show }) {
+function Strip({ clip, base, media }: { readonly clip: Clip; readonly base: Clip; readonly media: Media }) {
+  const { seconds } = media;
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const pixelsPerSecond = TALL / seconds;
   const top = clip.from * pixelsPerSecond;
@@ -78,7 +73,7 @@ function Strip({ clip, base, seconds, show }: { readonly clip: Clip; readonly ba
       aria-label={t('pictures.filmOfTheClip')}
     >
       <div style={{ position: 'absolute', inset: 0, overflow: 'hidden', borderRadius: 8 }} className="bg-moss-soft">
-        <FrameStrip media={show.media[clip.media]!} from={0} pixelsPerSecond={pixelsPerSecond} width={WIDE} height={TALL} />
+        <FrameStrip media={media} from={0} pixelsPerSecond={pixelsPerSecond} width={WIDE} height={TALL} />
         <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: 0, height: top, opacity: 0.75 }} />
         <div className="bg-paper" style={{ position: 'absolute', left: 0, right: 0, top: bottom, bottom: 0, opacity: 0.75 }} />
       </div>

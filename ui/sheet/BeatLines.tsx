@@ -1,3 +1,4 @@
+import { useShown, whole } from '../../session/open/store';
 import { memo, useMemo } from 'react';
 import { laidBeats, laidSections } from '../../core/music';
 import { partEnd, partsOn, type Part, type Show } from '../../core/show';
@@ -14,13 +15,13 @@ const NUMBERS_APART = 34;
 const NAME_TALL = 18;
 
 interface Props {
-  readonly show: Show;
   readonly column: Column;
   readonly view: Viewport;
 }
 
 /** Beats, bars and sections of the bed on the water, as far as the pieces have been heard and the zoom leaves room. */
-export function BeatLines({ show, column, view }: Props) {
+export function BeatLines({ column, view }: Props) {
+  const show = useShown(whole);
   const parts = useMemo(() => partsOn(show, 'bed'), [show]);
   const columns = useMemo(() => laneColumns(show, 'bed', column), [show, column]);
   const { top, bottom, pixelsPerSecond } = view;

@@ -1,12 +1,12 @@
+import { useShown, whole } from '../../session/open/store';
 import { useMemo } from 'react';
 import { dipsOf } from '../../core/level';
-import type { Show } from '../../core/show';
+
 import { useHeard } from '../../session/sound/heard';
 import type { Column } from './columns';
 import type { Viewport } from './useSheetScroll';
 
 interface Props {
-  readonly show: Show;
   /** What goes down, and who is the cause. */
   readonly from: Column;
   readonly to: Column;
@@ -14,7 +14,8 @@ interface Props {
 }
 
 /** Where the bed is down: a warm band from the narration across the bed, for exactly as long as the dip. */
-export function DipBands({ show, from, to, view }: Props) {
+export function DipBands({ from, to, view }: Props) {
+  const show = useShown(whole);
   const heard = useHeard((state) => state.heard);
   const bands = useMemo(() => bandsOf(dipsOf(show, heard).bed), [show, heard]);
   const { pixelsPerSecond, top, bottom } = view;

@@ -1,6 +1,7 @@
+import { useShown, whole } from '../../session/open/store';
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { dipPinsOf, dipsOf, type PartJoins, type PinAt } from '../../core/level';
-import { partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
+import { partEnd, soundKey, soundSeconds, type Lane, type Part } from '../../core/show';
 import { useHeard } from '../../session/sound/heard';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
@@ -26,7 +27,6 @@ export interface LaidPart {
 export type Draw = (pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens) => void;
 
 interface Props {
-  readonly show: Show;
   readonly parts: readonly LaidPart[];
   readonly draw: Draw;
   readonly column: Column;
@@ -36,7 +36,8 @@ interface Props {
 const ALONE: PartJoins = {};
 
 /** Everything that lies on a lane, drawn in tiles. */
-export function LaneTiles({ show, parts, draw, column, view }: Props) {
+export function LaneTiles({ parts, draw, column, view }: Props) {
+  const show = useShown(whole);
   const { pixelsPerSecond, top, bottom } = view;
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   const heard = useHeard((state) => state.heard);

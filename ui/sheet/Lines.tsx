@@ -3,7 +3,7 @@ import type { Line, Show } from '../../core/show';
 import { setLine } from '../../core/show/edits';
 import { speakingSeconds } from '../../core/speech';
 import { letGo, snapBy } from '../../session/bed/snapping';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { openPanel } from '../panels/open';
 import type { Column } from './columns';
 import { TARGET } from './Handle';
@@ -16,17 +16,8 @@ const EMPTY = 2;
 const LIFT = 350;
 
 /** Lines that are written and not recorded yet: dashed, as long as they will probably take. */
-export function Lines({
-  show,
-  saved,
-  column,
-  view,
-}: {
-  readonly show: Show;
-  readonly saved: Show;
-  readonly column: Column;
-  readonly view: Viewport;
-}) {
+export function Lines({ saved, column, view }: { readonly saved: Show; readonly column: Column; readonly view: Viewport }) {
+  const show = useShown(({ lines, lanes }) => ({ lines, lanes }));
   const columns = laneColumns(show, 'voice', column);
   return show.lines.map((line) => {
     const base = saved.lines.find((one) => one.id === line.id) ?? line;

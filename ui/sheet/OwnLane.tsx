@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { ownPart, partEnd, partsOn, placePictures, type Clip, type Part, type Show } from '../../core/show';
 import { setOwn } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import type { Column } from './columns';
 import { Bar, Handle, Knob, TARGET, pushApart } from './Handle';
 import { LaneTiles } from './LaneTiles';
@@ -25,7 +25,6 @@ function ownsOf(show: Show): Own[] {
 }
 
 interface Props {
-  readonly show: Show;
   /** The show before the gesture under way. */
   readonly saved: Show;
   readonly column: Column;
@@ -33,7 +32,8 @@ interface Props {
 }
 
 /** The clips' own sound on a slim lane beside their pictures, with what was set apart or recorded beside it. */
-export function OwnLane({ show, saved, column, view }: Props) {
+export function OwnLane({ saved, column, view }: Props) {
+  const show = useShown(whole);
   const chosen = useOpenShow((store) => store.chosen);
   const owns = useMemo(() => ownsOf(show), [show]);
   const parts = useMemo(() => partsOn(show, 'own'), [show]);
@@ -44,7 +44,7 @@ export function OwnLane({ show, saved, column, view }: Props) {
   const { pixelsPerSecond } = view;
   return (
     <>
-      <LaneTiles show={show} parts={laid} draw={drawOwn} column={column} view={view} />
+      <LaneTiles parts={laid} draw={drawOwn} column={column} view={view} />
       {owns.map(({ clip, part }) => {
         const isChosen = chosen?.kind === 'own' && chosen.id === clip.id;
         const base = saved.pictures.find((one) => one.id === clip.id);

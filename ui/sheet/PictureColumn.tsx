@@ -15,7 +15,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { memo, useMemo } from 'react';
 import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
 import { movePictures, setHold, trimClip } from '../../core/show/edits';
-import { currentShow, tapThing, useOpenShow } from '../../session/open/store';
+import { currentShow, tapThing, useOpenShow, useShown } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
 import { FrameStrip } from './FrameStrip';
@@ -25,7 +25,7 @@ import type { Viewport } from './useSheetScroll';
 const instructions = () => ({ draggable: t('sheet.howToLift') });
 
 /** What assistive technology says while a picture is moved. */
-function announcementsFor(show: Show): Announcements {
+function announcementsFor(show: Pick<Show, 'pictures'>): Announcements {
   const place = (id: UniqueIdentifier) => show.pictures.findIndex((one) => one.id === id) + 1;
   return {
     onDragStart: ({ active }) => t('sheet.pictureLifted', { place: place(active.id) }),
@@ -39,20 +39,20 @@ function announcementsFor(show: Show): Announcements {
 }
 
 interface Props {
-  readonly show: Show;
   readonly column: Column;
   readonly view: Viewport;
   /** Whether pictures can be lifted and put elsewhere: on the Pictures face. */
   readonly sortable: boolean;
 }
 
-/** The pictures as blocks as tall as their time. Press and hold (or Space) lifts one. */
-export const PictureColumn = memo(Pictures, (a, b) => {
-  const sameShow = a.show.pictures === b.show.pictures && a.show.media === b.show.media;
-  return sameShow && a.column === b.column && a.view === b.view && a.sortable === b.sortable;
-});
+const picturesOf = ({ pictures, media }: Show) => ({ pictures, media });
 
-function Pictures({ show, column, view, sortable }: Props) {
+/** The pictures as blocks as tall as their time. Press and hold (or Space) lifts one. */
+export const PictureColumn = memo(Pictures);
+
+function Pictures({ column, view, sortable }: Props) {
+  // What is done to the sound changes nothing here.
+  const show = useShown(picturesOf);
   const placed = useMemo(() => placePictures(show), [show]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),

@@ -3,7 +3,7 @@ import { dipPinsOf, dipsOf, joinsBetween, type PartJoins } from '../../core/leve
 import { lanesOf, partEnd, partsOn, soundSeconds, type LaneKind, type Part, type Show } from '../../core/show';
 import { useAlikeness } from '../../session/bed/joins';
 import { useRange } from '../../session/bed/range';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import type { Column } from './columns';
 import type { HandleTone } from './Handle';
 import { LaneTiles, type Draw, type LaidPart } from './LaneTiles';
@@ -17,7 +17,6 @@ import { Same } from './Same';
 import type { Viewport } from './useSheetScroll';
 
 interface Props {
-  readonly show: Show;
   /** The show before the gesture under way. */
   readonly saved: Show;
   readonly kind: 'bed' | 'spot' | 'voice';
@@ -50,7 +49,8 @@ export function laneColumns(show: Pick<Show, 'lanes'>, kind: LaneKind, column: C
 }
 
 /** Pieces of the bed, spot sounds or narrations: drawn, chosen by a tap, with handles at what is chosen. */
-export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props) {
+export function PieceLane({ saved, kind, draw, tone, column, view }: Props) {
+  const show = useShown(whole);
   const chosen = useOpenShow((store) => store.chosen);
   const marked = useRange((state) => state.range !== null);
   const pinned = usePinning(({ pinning }) => pinning?.part ?? null);
@@ -83,7 +83,7 @@ export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props
   const mine = parts.filter((part) => ids.includes(part.id));
   return (
     <>
-      <LaneTiles show={show} parts={laid} draw={draw} column={column} view={view} />
+      <LaneTiles parts={laid} draw={draw} column={column} view={view} />
       {laid.map(({ part }, index) => {
         const { x: left, width } = columns[index]!;
         const isChosen = ids.includes(part.id);
@@ -95,7 +95,7 @@ export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props
           <div key={part.id}>
             <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home={kind === 'voice' ? 'voice' : 'bed'} />
             {alone && pinned === part.id ? (
-              <PinsOn show={show} joins={joins.get(part.id)} alike={laid[index]!} base={bases.get(part.id) ?? part} {...common} />
+              <PinsOn joins={joins.get(part.id)} alike={laid[index]!} base={bases.get(part.id) ?? part} {...common} />
             ) : alone ? (
               <PartHandles {...common} base={bases.get(part.id) ?? part} crossesIn={into !== undefined} crossesOut={out !== undefined} />
             ) : null}
@@ -108,7 +108,6 @@ export function PieceLane({ show, saved, kind, draw, tone, column, view }: Props
 }
 
 interface PinsProps {
-  readonly show: Show;
   readonly part: Part;
   readonly base: Part;
   readonly joins: PartJoins | undefined;
@@ -119,7 +118,8 @@ interface PinsProps {
 }
 
 /** The pins of a part where its banks are. */
-function PinsOn({ show, part, base, joins = {}, alike: { into = 0, out = 0 }, left, width, pixelsPerSecond }: PinsProps) {
+function PinsOn({ part, base, joins = {}, alike: { into = 0, out = 0 }, left, width, pixelsPerSecond }: PinsProps) {
+  const show = useShown(whole);
   const heard = useHeard((state) => state.heard);
   const lane = show.lanes.find((one) => one.id === part.lane)!;
   const dips = dipPinsOf(show, dipsOf(show, heard), part);

@@ -1,7 +1,7 @@
 import { sayTime, t, sayLane } from '../../words';
 import { useMemo } from 'react';
-import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds, type Show } from '../../core/show';
-import { useOpenShow, useShow } from '../../session/open/store';
+import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds } from '../../core/show';
+import { useOpenShow, useShow, useShown, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
 import { columnsFor, sayMark, tickStep, type Column, type Columns } from './columns';
@@ -17,14 +17,13 @@ import { Stitches } from './Stitches';
 import { NOW_AT, useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
 
 interface Props {
-  /** The show as it is drawn. */
-  readonly show: Show;
   readonly width: number;
   readonly wide: boolean;
 }
 
 /** The sheet: time runs down, one column for each lane, the now line stands still. */
-export function Sheet({ show, width, wide }: Props) {
+export function Sheet({ width, wide }: Props) {
+  const show = useShown(whole);
   const saved = useShow() ?? show;
   const face = useOpenShow((store) => store.face);
   const seconds = showSeconds(show);
@@ -74,22 +73,20 @@ export function Sheet({ show, width, wide }: Props) {
           <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
             <Ticks view={view} seconds={drawn} width={width} />
             {bare ? <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} /> : null}
-            {columns.voice ? <DipBands show={show} from={columns.own ?? columns.bed} to={columns.voice} view={view} /> : null}
-            <PictureColumn show={show} column={columns.pictures} view={view} sortable={face === 'pictures'} />
-            {columns.own ? <OwnLane show={show} saved={saved} column={columns.own} view={view} /> : null}
-            <PieceLane show={show} saved={saved} kind="bed" draw={drawRiver} tone="rain" column={columns.bed} view={view} />
-            {columns.spot ? (
-              <PieceLane show={show} saved={saved} kind="spot" draw={drawSpot} tone="ochre" column={columns.spot} view={view} />
-            ) : null}
+            {columns.voice ? <DipBands from={columns.own ?? columns.bed} to={columns.voice} view={view} /> : null}
+            <PictureColumn column={columns.pictures} view={view} sortable={face === 'pictures'} />
+            {columns.own ? <OwnLane saved={saved} column={columns.own} view={view} /> : null}
+            <PieceLane saved={saved} kind="bed" draw={drawRiver} tone="rain" column={columns.bed} view={view} />
+            {columns.spot ? <PieceLane saved={saved} kind="spot" draw={drawSpot} tone="ochre" column={columns.spot} view={view} /> : null}
             {columns.voice ? (
               <>
-                <PieceLane show={show} saved={saved} kind="voice" draw={drawVoice} tone="brick" column={columns.voice} view={view} />
-                <SpeechMarks show={show} column={columns.voice} view={view} />
-                <Lines show={show} saved={saved} column={columns.voice} view={view} />
+                <PieceLane saved={saved} kind="voice" draw={drawVoice} tone="brick" column={columns.voice} view={view} />
+                <SpeechMarks column={columns.voice} view={view} />
+                <Lines saved={saved} column={columns.voice} view={view} />
               </>
             ) : null}
-            <BeatLines show={show} column={columns.bed} view={view} />
-            <Stitches show={show} column={columns.bed} view={view} />
+            <BeatLines column={columns.bed} view={view} />
+            <Stitches column={columns.bed} view={view} />
             <SnapLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <EndLine y={seconds * pixelsPerSecond} width={width} />
           </div>
@@ -97,8 +94,8 @@ export function Sheet({ show, width, wide }: Props) {
       </div>
       <NowLine top={height * NOW_AT} />
       <SnapSwitch />
-      {columns.voice && speakers > 1 ? <LaneNames show={show} kind="voice" column={columns.voice} top={wide ? 32 : 2} /> : null}
-      {beds > 1 ? <LaneNames show={show} kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
+      {columns.voice && speakers > 1 ? <LaneNames kind="voice" column={columns.voice} top={wide ? 32 : 2} /> : null}
+      {beds > 1 ? <LaneNames kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
       {wide ? <Headings columns={columns} /> : null}
     </div>
   );
@@ -173,7 +170,6 @@ function Headings({ columns }: { readonly columns: Columns }) {
 }
 
 interface NamesProps {
-  readonly show: Show;
   readonly kind: 'bed' | 'voice';
   readonly column: Column;
   readonly top: number;
@@ -182,7 +178,8 @@ interface NamesProps {
 const NAME_TONES = { bed: 'bg-rain-mist text-rain', voice: 'bg-brick-soft text-brick' } as const;
 
 /** What each lane of a kind is called, where there are several. */
-function LaneNames({ show, kind, column, top }: NamesProps) {
+function LaneNames({ kind, column, top }: NamesProps) {
+  const show = useShown(whole);
   const names = new Map(show.lanes.map((lane) => [lane.id, lane.mute ? t('sheet.muted', { title: sayLane(lane) }) : sayLane(lane)]));
   return [...laneColumns(show, kind, column)].map(([id, { x, width }]) => (
     <span

@@ -1,13 +1,15 @@
+import { useShown, whole } from '../../session/open/store';
 import { useMemo } from 'react';
 import { phrasesOf } from '../../core/level';
-import { partsOn, type Show } from '../../core/show';
+import { partsOn } from '../../core/show';
 import { useHeard } from '../../session/sound/heard';
 import type { Column } from './columns';
 import { laneColumns } from './PieceLane';
 import type { Viewport } from './useSheetScroll';
 
 /** Where somebody speaks in the narrations: a line along their edge, broken at the pauses. */
-export function SpeechMarks({ show, column, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
+export function SpeechMarks({ column, view }: { readonly column: Column; readonly view: Viewport }) {
+  const show = useShown(whole);
   const heard = useHeard((state) => state.heard);
   const columns = useMemo(() => laneColumns(show, 'voice', column), [show, column]);
   const marks = useMemo(

@@ -1,3 +1,4 @@
+import { useShown, whole } from '../../session/open/store';
 import { sayTime, t } from '../../words';
 import { useMemo } from 'react';
 import { laidSpans, partsOn, type Show } from '../../core/show';
@@ -11,19 +12,20 @@ const TARGET = 44;
 const AROUND = 1;
 
 /** Every splice in the bed: a numbered ring on the river's middle. A tap plays two seconds around it. */
-export function Stitches({ show, column: whole, view }: { readonly show: Show; readonly column: Column; readonly view: Viewport }) {
+export function Stitches({ column, view }: { readonly column: Column; readonly view: Viewport }) {
+  const show = useShown(whole);
   const playing = useTransport((state) => (state.playing.kind === 'stretch' ? state.playing.name : null));
   const stitches = useMemo(() => stitchesOf(show), [show]);
-  const columns = useMemo(() => laneColumns(show, 'bed', whole), [show, whole]);
+  const columns = useMemo(() => laneColumns(show, 'bed', column), [show, column]);
   return stitches.map(({ at: moment, lane }, index) => {
-    const column = columns.get(lane)!;
+    const own = columns.get(lane)!;
     const y = moment * view.pixelsPerSecond;
     if (y < view.top || y > view.bottom) return null;
     const name = `stitch ${index + 1}`;
     return (
       <div
         key={index}
-        style={{ position: 'absolute', left: column.x, width: column.width, top: y - TARGET / 2, height: TARGET, pointerEvents: 'none' }}
+        style={{ position: 'absolute', left: own.x, width: own.width, top: y - TARGET / 2, height: TARGET, pointerEvents: 'none' }}
       >
         <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 - 3, height: 2 }} />
         <div className="absolute left-2 right-2 bg-card" style={{ top: TARGET / 2 + 2, height: 2 }} />
@@ -34,7 +36,7 @@ export function Stitches({ show, column: whole, view }: { readonly show: Show; r
           onClick={() => toggleStretch(name, show, moment - AROUND, moment + AROUND)}
           style={{
             position: 'absolute',
-            left: column.width / 2 - TARGET / 2,
+            left: own.width / 2 - TARGET / 2,
             width: TARGET,
             height: TARGET,
             border: 0,

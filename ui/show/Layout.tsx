@@ -1,9 +1,9 @@
 import { t } from '../../words';
 import { useState } from 'react';
 import { ScrollView, View, useWindowDimensions } from 'react-native';
-import { partsOn, type Show } from '../../core/show';
+import { partsOn } from '../../core/show';
 import { clamp } from '../../core/units';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { ChosenDetails, PartDrawer, SeveralDrawer, useChosen } from '../details/Chosen';
 import { FaceStart } from '../faces/FaceStart';
 import { FaceTabs } from '../faces/FaceTabs';
@@ -25,30 +25,30 @@ import { Messages } from './Messages';
 import { Sheet } from '../sheet/Sheet';
 
 interface Props {
-  readonly show: Show;
   readonly wide: boolean;
   readonly onFit: () => void;
 }
 
-export function Layout({ show, wide, onFit }: Props) {
-  return wide ? <WideLayout show={show} onFit={onFit} /> : <PhoneLayout show={show} onFit={onFit} />;
+export function Layout({ wide, onFit }: Props) {
+  return wide ? <WideLayout onFit={onFit} /> : <PhoneLayout onFit={onFit} />;
 }
 
 /** The sheet in whatever width it is given. */
-function SheetBox({ show, wide }: { readonly show: Show; readonly wide: boolean }) {
+function SheetBox({ wide }: { readonly wide: boolean }) {
   const [width, setWidth] = useState(0);
   return (
     <View className="flex-1" onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
       {width > 0 ? (
         <Caught what={t('show.theSheet')}>
-          <Sheet show={show} width={width} wide={wide} />
+          <Sheet width={width} wide={wide} />
         </Caught>
       ) : null}
     </View>
   );
 }
 
-function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
+function PhoneLayout({ onFit }: { readonly onFit: () => void }) {
+  const show = useShown(whole);
   const face = useOpenShow((store) => store.face);
   const { parts, pictures, own } = useChosen(show);
   const [part, ...more] = parts;
@@ -62,40 +62,40 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
     <>
       <Messages />
       <Caught what={t('show.theStage')}>
-        <Stage show={show} width={width} height={stage} />
+        <Stage width={width} height={stage} />
       </Caught>
       <View className="bg-card px-4 py-2">
         <Caught what={t('show.theLengths')}>
-          <LengthStrip show={show} onFit={onFit} />
+          <LengthStrip onFit={onFit} />
         </Caught>
       </View>
-      <RefitNotice show={show} />
+      <RefitNotice />
       {face === 'finish' && !recording ? (
         <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
           <Caught what={t('show.theFinishFace')}>
-            <FinishPanel show={show} />
+            <FinishPanel />
           </Caught>
         </ScrollView>
       ) : (
         <>
-          <SheetBox show={show} wide={false} />
+          <SheetBox wide={false} />
           <View className="gap-2 border-t border-line bg-card px-4 py-2">
             <Caught key={face} what={t('show.thisFace')}>
-              <Incoming show={show} />
+              <Incoming />
               {recording ? (
-                <RecordBar show={show} />
+                <RecordBar />
               ) : tapping ? (
                 <TapBar />
               ) : part && more.length > 0 ? (
-                <SeveralDrawer show={show} parts={parts} />
+                <SeveralDrawer parts={parts} />
               ) : part ? (
-                <PartDrawer key={part.id} show={show} part={part} />
+                <PartDrawer key={part.id} part={part} />
               ) : own ? (
-                <OwnDrawer show={show} clip={own} />
+                <OwnDrawer clip={own} />
               ) : pictures.length > 0 ? (
-                <PictureDrawer show={show} pictures={pictures} />
+                <PictureDrawer pictures={pictures} />
               ) : (
-                <FaceStart show={show} face={face === 'finish' ? 'voice' : face} wide={false} />
+                <FaceStart face={face === 'finish' ? 'voice' : face} wide={false} />
               )}
             </Caught>
           </View>
@@ -106,7 +106,8 @@ function PhoneLayout({ show, onFit }: { readonly show: Show; readonly onFit: () 
   );
 }
 
-function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () => void }) {
+function WideLayout({ onFit }: { readonly onFit: () => void }) {
+  const show = useShown(whole);
   const face = useOpenShow((store) => store.face);
   const chosen = useChosen(show);
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
@@ -121,41 +122,41 @@ function WideLayout({ show, onFit }: { readonly show: Show; readonly onFit: () =
       <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
         <View className="overflow-hidden rounded-control">
           <Caught what={t('show.theStage')}>
-            <Stage show={show} width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
+            <Stage width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
           </Caught>
         </View>
         <View className="gap-1">
           <Say look="label">{t('common.length')}</Say>
-          <LengthStrip show={show} onFit={onFit} spelled />
+          <LengthStrip onFit={onFit} spelled />
         </View>
-        <RefitNotice show={show} />
+        <RefitNotice />
         <Caught what={t('show.theLoudness')}>
-          <LoudnessCard show={show} width={left - 40} />
+          <LoudnessCard width={left - 40} />
         </Caught>
         {voiced ? (
           <Caught what={t('show.howClearTheVoiceIs')}>
-            <OverReading show={show} width={left - 40} />
+            <OverReading width={left - 40} />
           </Caught>
         ) : null}
         <Say look="small">{t('show.spacePlayStepSplitTrim')}</Say>
       </ScrollView>
       <View className="flex-1 border-x border-line">
         <Messages />
-        <SheetBox show={show} wide />
+        <SheetBox wide />
       </View>
       <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
         <Caught key={face} what={t('show.thisFace')}>
-          <Incoming show={show} />
+          <Incoming />
           {recording ? (
-            <RecordBar show={show} />
+            <RecordBar />
           ) : face === 'finish' ? (
-            <FinishPanel show={show} />
+            <FinishPanel />
           ) : tapping ? (
             <TapBar />
           ) : (
             <>
-              <ChosenDetails show={show} chosen={chosen} />
-              <FaceStart show={show} face={face} wide />
+              <ChosenDetails chosen={chosen} />
+              <FaceStart face={face} wide />
             </>
           )}
         </Caught>

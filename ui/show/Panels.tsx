@@ -1,10 +1,10 @@
 import { t } from '../../words';
 import { useCallback } from 'react';
 import { View } from 'react-native';
-import { partEnd, partsOn, type Show } from '../../core/show';
+import { partEnd, partsOn } from '../../core/show';
 import { closeLooping } from '../../session/bed/looping';
 import { dropLiningUp } from '../../session/pictures/liningUp';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved } from '../../session/open/store';
 import { pause, useTransport } from '../../session/sound/transport';
 import { JoinPanel } from '../bed/JoinPanel';
 import { LoopPanel } from '../bed/LoopPanel';
@@ -25,9 +25,8 @@ import { OverReading } from '../voice/OverReading';
 import { KEYS } from './useKeys';
 
 /** The panel that lies over the page, where one does. */
-export function Panels({ shown, saved }: { readonly shown: Show; readonly saved: Show }) {
+export function Panels() {
   const { panel } = usePanel();
-  const chosen = useOpenShow((store) => (store.chosen?.kind === 'parts' && store.chosen.ids.length === 1 ? store.chosen.ids[0] : null));
   const close = useCallback(() => {
     // What a panel plays ends with it, and so does a gesture that it began.
     if (useTransport.getState().playing.kind === 'stretch') pause();
@@ -38,76 +37,72 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
   }, []);
   if (panel === null) return null;
   switch (panel.name) {
-    case 'fit': {
-      // The end of the bed is what has to meet the end of the show: the chosen piece, or the last one.
-      const pieces = partsOn(saved, 'bed');
-      const part = pieces.find((one) => one.id === chosen) ?? [...pieces].sort((a, b) => partEnd(a) - partEnd(b)).at(-1);
-      return part ? <FitPanel show={saved} part={part} onClose={close} /> : null;
-    }
+    case 'fit':
+      return <Fit onClose={close} />;
     case 'spread':
       return (
         <Panel title={t('common.spreadThePictures')} onClose={close}>
-          <SpreadPanel show={saved} onDone={close} />
+          <SpreadPanel onDone={close} />
         </Panel>
       );
     case 'all':
       return (
         <Panel title={t('common.allPictures')} onClose={close}>
-          <AllPicturesPanel show={saved} />
+          <AllPicturesPanel />
         </Panel>
       );
     case 'trim':
       return (
         <Panel title={t('common.trimOnTheFilm')} onClose={close}>
-          <TrimPanel shown={shown} saved={saved} id={panel.clip} />
+          <TrimPanel id={panel.clip} />
         </Panel>
       );
     case 'lineUp':
       return (
         <Panel title={t('common.lineUpARecording')} onClose={close}>
-          <LineUpPanel show={saved} id={panel.clip} onDone={close} />
+          <LineUpPanel id={panel.clip} onDone={close} />
         </Panel>
       );
     case 'pieces':
       return (
         <Panel title={t('show.piecesInOrder')} onClose={close}>
-          <PiecesPanel show={saved} />
+          <PiecesPanel />
         </Panel>
       );
     case 'join':
       return (
         <Panel title={t('show.lineUpAJoin')} onClose={close}>
-          <JoinPanel show={saved} at={panel.join} />
+          <JoinPanel at={panel.join} />
         </Panel>
       );
     case 'dips':
       return (
         <Panel title={t('show.dips')} onClose={close}>
-          <DipsPanel show={shown} />
+          <DipsPanel />
         </Panel>
       );
     case 'over':
       return (
         <Panel title={t('show.howClearTheVoiceIs')} onClose={close}>
-          <OverReading show={saved} width={340} onGo={close} />
+          <OverReading width={340} onGo={close} />
         </Panel>
       );
     case 'lanes':
       return (
         <Panel title={t(LANES_TITLE[panel.kind])} onClose={close}>
-          <LanesPanel show={saved} kind={panel.kind} />
+          <LanesPanel kind={panel.kind} />
         </Panel>
       );
     case 'line':
       return (
         <Panel title={t('common.aWrittenLine')} onClose={close}>
-          <LinePanel show={saved} id={panel.line} onDone={close} />
+          <LinePanel id={panel.line} onDone={close} />
         </Panel>
       );
     case 'loop':
       return (
         <Panel title={t('show.loopMaker')} onClose={close}>
-          <LoopPanel show={saved} onDone={close} />
+          <LoopPanel onDone={close} />
         </Panel>
       );
     case 'loudness':
@@ -116,7 +111,7 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
     case 'work':
     case 'papers':
     case 'credits':
-      return <FinishPanels name={panel.name} show={saved} onClose={close} />;
+      return <FinishPanels name={panel.name} onClose={close} />;
     case 'keys':
       return (
         <Panel title={t('show.keys')} onClose={close}>
@@ -131,4 +126,14 @@ export function Panels({ shown, saved }: { readonly shown: Show; readonly saved:
         </Panel>
       );
   }
+}
+
+/** The fit of the chosen piece, or of the one that ends last: its end is what has to meet the end of the show. */
+function Fit({ onClose }: { readonly onClose: () => void }) {
+  const chosen = useOpenShow((store) => (store.chosen?.kind === 'parts' && store.chosen.ids.length === 1 ? store.chosen.ids[0] : null));
+  const part = useSaved((show) => {
+    const pieces = partsOn(show, 'bed');
+    return pieces.find((one) => one.id === chosen) ?? [...pieces].sort((a, b) => partEnd(a) - partEnd(b)).at(-1);
+  });
+  return part ? <FitPanel part={part} onClose={onClose} /> : null;
 }

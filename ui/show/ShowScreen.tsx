@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
 import { addPhotosAndClips, bringSounds } from '../../session/library';
-import { leaveShow, openShow, useOpenShow, useShownShow } from '../../session/open/store';
+import { leaveShow, openShow, useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { looksLikeClip, looksLikePhoto } from '../controls/accept';
@@ -37,7 +37,6 @@ export function ShowScreen({ id }: { readonly id: string }) {
   const router = useRouter();
   const wide = useWide();
   const state = useOpenShow((store) => store.state);
-  const show = useShownShow();
   useKeys(useCallback(() => openPanel({ name: 'keys' }), []));
   const hovering = useDrop(takeDropped);
 
@@ -59,12 +58,12 @@ export function ShowScreen({ id }: { readonly id: string }) {
       </View>
     );
   }
-  if (state.status !== 'open' || !show) return <View className="flex-1 bg-paper" />;
+  if (state.status !== 'open') return <View className="flex-1 bg-paper" />;
   return (
     <View className="flex-1 overflow-hidden bg-paper">
       <ShowHeader history={state.history} mayEdit={state.mayEdit} wide={wide} onBack={back} />
-      <Layout show={show} wide={wide} onFit={openFit} />
-      <Panels shown={show} saved={state.history.show} />
+      <Layout wide={wide} onFit={openFit} />
+      <Panels />
       {hovering ? (
         <View
           pointerEvents="none"

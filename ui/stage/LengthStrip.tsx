@@ -1,22 +1,22 @@
+import { useShown } from '../../session/open/store';
 import { sayTime, t } from '../../words';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { compareLengths, type Lengths, type Show } from '../../core/show';
+import { compareLengths, type Lengths } from '../../core/show';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayDifference } from '../words/lengths';
 
 interface Props {
-  readonly show: Show;
   readonly onFit: () => void;
   /** Adds a line that says both lengths. */
   readonly spelled?: boolean;
 }
 
 /** The two lengths on one scale, what is missing or too much dashed, and the difference on a button that leads to the fit. */
-export function LengthStrip({ show, onFit, spelled = false }: Props) {
-  const { pictures, bed, difference, verdict } = compareLengths(show);
-  return <Strip pictures={pictures} bed={bed} difference={difference} verdict={verdict} onFit={onFit} spelled={spelled} />;
+export function LengthStrip({ onFit, spelled = false }: Props) {
+  const lengths = useShown(compareLengths);
+  return <Strip {...lengths} onFit={onFit} spelled={spelled} />;
 }
 
 /** Drawn anew only when a length changes. */

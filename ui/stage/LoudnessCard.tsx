@@ -1,6 +1,7 @@
+import { useShown, whole } from '../../session/open/store';
 import { decimal, sayLevel, t } from '../../words';
 import { View } from 'react-native';
-import type { Show } from '../../core/show';
+
 import { useLoudness } from '../../session/sound/useLoudness';
 import { Caught } from '../controls/Caught';
 import { later } from '../controls/later';
@@ -11,7 +12,8 @@ import { Reading } from '../controls/Reading';
 const LoudnessChart = later(async () => (await import('../charts')).LoudnessChart);
 
 /** How loud the show is over its time, and the two numbers that count. */
-export function LoudnessCard({ show, width }: { readonly show: Show; readonly width: number }) {
+export function LoudnessCard({ width }: { readonly width: number }) {
+  const show = useShown(whole);
   const { data, stale } = useLoudness(show);
   if (!data) return null;
   return (

@@ -1,10 +1,11 @@
+import { useShown } from '../../session/open/store';
 import { sayTime, t, sayPhrase } from '../../words';
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { showSeconds, type Show } from '../../core/show';
-import { frameWithin, layersAt, sceneOf, type Scene } from '../../core/stage';
+import { frameWithin, layersAt, sceneOf, type Scene, type Seen } from '../../core/stage';
 import { pause, togglePlay, useTransport } from '../../session/sound/transport';
 import { openStage, type StageView } from '../../session/stage/view';
 import { Say } from '../controls/Say';
@@ -15,27 +16,26 @@ import { useTokens } from '../theme/useTokens';
 const MOST_PIXELS = 1920;
 
 interface Props {
-  readonly show: Show;
   readonly width: number;
   readonly height: number;
 }
 
-/** Whether two shows look the same: what is done to their sound changes nothing on the stage. */
-function looksTheSame(a: Show, b: Show): boolean {
-  const same = a.pictures === b.pictures && a.media === b.media && a.shape === b.shape && a.black === b.black;
-  const credited = a.pictures.some((one) => one.kind === 'card' && one.credits);
-  return same && (!credited || (a.parts === b.parts && a.title === b.title && a.artist === b.artist));
+const NO_PARTS: Show['parts'] = [];
+
+/** What of a show is seen on the stage: what is done to its sound changes nothing there, but for the credits on a card. */
+function seenOf({ pictures, media, shape, black, parts, title, artist }: Show): Seen {
+  const credited = pictures.some((one) => one.kind === 'card' && one.credits);
+  return { pictures, media, shape, black, title, artist, parts: credited ? parts : NO_PARTS };
 }
 
 /** Shows what lies at the now line; the play button sits on it. */
-export const Stage = memo(StageBox, (a, b) => a.width === b.width && a.height === b.height && looksTheSame(a.show, b.show));
-
-function StageBox({ show, width, height }: Props) {
+export function Stage({ width, height }: Props) {
+  const length = useShown(showSeconds);
   const tokens = useTokens();
   const sounding = useTransport((state) => state.playing.kind !== 'nothing');
   return (
     <View className="overflow-hidden bg-ink" style={{ height }} accessibilityLabel={t('stage.stage')}>
-      <Pictures show={show} width={width} height={height} />
+      <Pictures width={width} height={height} />
       <Pressable
         accessibilityRole="button"
         accessibilityLabel={sounding ? t('stage.pause') : t('stage.play')}
@@ -49,7 +49,7 @@ function StageBox({ show, width, height }: Props) {
         )}
       </Pressable>
       <View className="absolute bottom-4 right-3 rounded-full bg-ink px-3 py-1">
-        <Clock length={showSeconds(show)} />
+        <Clock length={length} />
       </View>
     </View>
   );
@@ -65,7 +65,8 @@ function Clock({ length }: { readonly length: number }) {
 }
 
 /** The frame: pictures, dissolves, moves and clips, painted by a worker. */
-function Pictures({ show, width, height }: Props) {
+function Pictures({ width, height }: Props) {
+  const show = useShown(seenOf);
   const scene = useMemo(() => sceneOf(show, sayPhrase), [show]);
   const frame = frameWithin(show.shape, width, height);
   const { box, view } = useStageCanvas(scene);
@@ -93,7 +94,7 @@ function Pictures({ show, width, height }: Props) {
 }
 
 /** What is on the stage, in words; it changes when the picture does. */
-function useShownTitles(scene: Scene, show: Show): string {
+function useShownTitles(scene: Scene, show: Seen): string {
   return useTransport((state) => {
     const [before, after] = layersAt(scene, state.now).map(({ picture }) =>
       picture.kind === 'card' ? picture.words.replaceAll('\n', ', ') || t('stage.aPlainCard') : show.media[picture.media]!.title,

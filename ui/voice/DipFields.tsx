@@ -1,8 +1,8 @@
 import { sayLevel, t, sayLane } from '../../words';
 import { View } from 'react-native';
-import { FIRST_PART_DIP, lanesOf, LIMITS, type Part, type PartDip, type Show } from '../../core/show';
+import { FIRST_PART_DIP, lanesOf, LIMITS, type Part, type PartDip } from '../../core/show';
 import { muteParts, setPartDip, toLane } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -14,7 +14,8 @@ import { sayMore } from '../words/voices';
 const STEP = 3;
 
 /** What narrations ask of the bed: deeper, shallower, nothing, slopes of their own; muting; another speaker. */
-export function DipFields({ show, parts }: { readonly show: Show; readonly parts: readonly Part[] }) {
+export function DipFields({ parts }: { readonly parts: readonly Part[] }) {
+  const rules = useShown((show) => show.dips);
   const { edit } = useOpenShow.getState();
   const ids = parts.map((part) => part.id);
   const part = parts[0]!;
@@ -62,7 +63,7 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
           key={side}
           {...spanEntry}
           label={side === 'down' ? t('voice.ownTimeDown') : t('voice.ownTimeUp')}
-          value={dip[side] ?? show.dips[side]}
+          value={dip[side] ?? rules[side]}
           most={LIMITS.dip.slope}
           disabled={!dip.on}
           {...(dip[side] === undefined ? { note: t('voice.asInTheWholeShow') } : {})}
@@ -73,14 +74,14 @@ export function DipFields({ show, parts }: { readonly show: Show; readonly parts
         {part.dip ? (
           <Button label={t('voice.asInTheWholeShow2')} hint={t('voice.dipAsInTheWhole')} kind="quiet" onPress={() => set(null)} />
         ) : null}
-        <ToSpeaker show={show} ids={ids} lane={part.lane} />
+        <ToSpeaker ids={ids} lane={part.lane} />
       </View>
     </View>
   );
 }
 
-function ToSpeaker({ show, ids, lane }: { readonly show: Show; readonly ids: readonly string[]; readonly lane: string }) {
-  const others = lanesOf(show, 'voice').filter((one) => one.id !== lane);
+function ToSpeaker({ ids, lane }: { readonly ids: readonly string[]; readonly lane: string }) {
+  const others = useShown((show) => lanesOf(show, 'voice').filter((one) => one.id !== lane));
   const { edit } = useOpenShow.getState();
   if (others.length === 0) return null;
   return (

@@ -1,9 +1,9 @@
 import { decimal, sayGain, t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, type DipRules, type Show } from '../../core/show';
+import { LIMITS, type DipRules } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -13,9 +13,9 @@ import { parseSigned, spanEntry } from '../controls/timeEntry';
 import { sayDepth } from '../words/voices';
 
 /** How the show makes room for speech: how deep, how quickly, what goes down, and where it comes up. */
-export function DipsPanel({ show }: { readonly show: Show }) {
+export function DipsPanel() {
   const { edit, tryOut } = useOpenShow.getState();
-  const { dips } = show;
+  const dips = useShown((show) => show.dips);
   const set = (change: Partial<DipRules>) => edit(setDips, { change });
   const deep = (gain: number): Partial<DipRules> => ({ depth: { by: 'fixed', gain: Math.max(LIMITS.dip.least, Math.min(0, gain)) } });
   return (

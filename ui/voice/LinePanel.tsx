@@ -2,9 +2,9 @@ import { t } from '../../words';
 import Mic from 'lucide-react-native/icons/mic';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import { LIMITS, type Show } from '../../core/show';
+import { LIMITS } from '../../core/show';
 import { removeLine, setLine } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useSaved } from '../../session/open/store';
 import { openRecording } from '../../session/voice/recording';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
@@ -14,9 +14,9 @@ import { momentEntry } from '../controls/timeEntry';
 import { sayReading } from '../words/voices';
 
 /** A line that is written before it is spoken: its words, when it comes, and recording it. */
-export function LinePanel({ show, id, onDone }: { readonly show: Show; readonly id: string; readonly onDone: () => void }) {
+export function LinePanel({ id, onDone }: { readonly id: string; readonly onDone: () => void }) {
   const { edit } = useOpenShow.getState();
-  const line = show.lines.find((one) => one.id === id);
+  const line = useSaved((show) => show.lines.find((one) => one.id === id));
   if (!line) return <Say>{t('voice.thisLineIsNoLonger')}</Say>;
   return (
     <View className="gap-2">

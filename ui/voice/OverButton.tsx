@@ -1,12 +1,14 @@
+import { useShown, whole } from '../../session/open/store';
 import { decimal, t } from '../../words';
 import Gauge from 'lucide-react-native/icons/gauge';
-import type { Show } from '../../core/show';
+
 import { useOver } from '../../session/voice/over';
 import { Button } from '../controls/Button';
 import { openPanel } from '../panels/open';
 
 /** How clear the voice is at its tightest, on a button that leads to the reading. */
-export function OverButton({ show }: { readonly show: Show }) {
+export function OverButton() {
+  const show = useShown(whole);
   const { least, stale, speaks } = useOver(show);
   if (!speaks) return null;
   const said = least ? t('voice.dbClear', { over: decimal(least.over, 1) }) : t('common.measuring');

@@ -1,8 +1,8 @@
 import { decimal, sayTime, t } from '../../words';
 import { View } from 'react-native';
-import { showSeconds, type Show } from '../../core/show';
+import { showSeconds } from '../../core/show';
 import { setDips } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { seek } from '../../session/sound/transport';
 import { makeClear, useOver } from '../../session/voice/over';
 import { Button } from '../controls/Button';
@@ -19,14 +19,14 @@ import { useState } from 'react';
 const OverChart = later(async () => (await import('../charts')).OverChart);
 
 interface Props {
-  readonly show: Show;
   readonly width: number;
   /** After the now line was moved. */
   readonly onGo?: () => void;
 }
 
 /** How far the voice stands above everything else along the show, its tightest place, and the marks to aim for. */
-export function OverReading({ show, width, onGo }: Props) {
+export function OverReading({ width, onGo }: Props) {
+  const show = useShown(whole);
   const { readings, least, stale, speaks } = useOver(show);
   const { depth } = show.dips;
   const [mark, setMark] = useState(depth.by === 'clear' ? depth.margin : 10);

@@ -1,9 +1,10 @@
+import { useShown, whole } from '../../session/open/store';
 import { saySpan, sayTime, t } from '../../words';
 import Scissors from 'lucide-react-native/icons/scissors';
 import Shrink from 'lucide-react-native/icons/fold-horizontal';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { partEnd, type Part, type Show } from '../../core/show';
+import { partEnd, type Part } from '../../core/show';
 import { seek } from '../../session/sound/transport';
 import { useHeard } from '../../session/sound/heard';
 import { innerPauses, shorten, splitPauses, tellSpeech } from '../../session/voice/narrations';
@@ -14,7 +15,8 @@ import { Say } from '../controls/Say';
 import { spanEntry } from '../controls/timeEntry';
 
 /** Pauses of a narration: found, shown, split at, shortened or cut out; and putting right where somebody speaks. */
-export function PauseFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function PauseFields({ part }: { readonly part: Part }) {
+  const show = useShown(whole);
   const [least, setLeast] = useState(0.5);
   const [keep, setKeep] = useState(0.3);
   const known = useHeard((state) => state.heard.has(part.media));
@@ -59,13 +61,14 @@ export function PauseFields({ show, part }: { readonly show: Show; readonly part
           onPress={() => shorten(show, part, least, keep)}
         />
       </View>
-      <PutRight show={show} part={part} />
+      <PutRight part={part} />
     </View>
   );
 }
 
 /** What listening got wrong: a range that is speech after all, or is none. */
-function PutRight({ show, part }: { readonly show: Show; readonly part: Part }) {
+function PutRight({ part }: { readonly part: Part }) {
+  const show = useShown(whole);
   const range = useRange((state) => state.range);
   if (!range) {
     return (

@@ -4,9 +4,9 @@ import Trash from 'lucide-react-native/icons/trash';
 import Undo from 'lucide-react-native/icons/undo-2';
 import { useEffect } from 'react';
 import { ScrollView, View } from 'react-native';
-import { LIMITS, partSeconds, type Part, type Show } from '../../core/show';
+import { LIMITS, partSeconds, type Part } from '../../core/show';
 import { clearPins, pinsToDips, removePins, setPins } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, currentShow } from '../../session/open/store';
 import { takeDipsOver } from '../../session/voice/narrations';
 import { choosePins, movePinsBy, pinHere, removeChosenPins, showPins, hidePins, usePinning } from '../../session/voice/pinning';
 import { Button } from '../controls/Button';
@@ -16,7 +16,7 @@ import { levelEntry } from '../controls/levelEntry';
 import { momentEntry } from '../controls/timeEntry';
 
 /** Levels by hand: pins on top of the dips, one by one or several together; the dips taken over as pins, and back. */
-export function PinFields({ show, part, shown }: { readonly show: Show; readonly part: Part; readonly shown: boolean }) {
+export function PinFields({ part, shown }: { readonly part: Part; readonly shown: boolean }) {
   const { edit } = useOpenShow.getState();
   const chosen = usePinning(({ pinning }) => (pinning?.part === part.id ? pinning.chosen : null)) ?? [];
   // On the phone the pins come onto the sheet with the tool; on a wide screen with the first pin that is worked on.
@@ -140,7 +140,7 @@ export function PinFields({ show, part, shown }: { readonly show: Show; readonly
           {part.undipped ? (
             <Button label={t('voice.backToTheDips')} icon={Undo} onPress={() => edit(pinsToDips, { id: part.id })} />
           ) : (
-            <Button label={t('voice.takeTheDipsOverAs')} kind="quiet" onPress={() => takeDipsOver(show, part)} />
+            <Button label={t('voice.takeTheDipsOverAs')} kind="quiet" onPress={() => takeDipsOver(currentShow()!, part)} />
           )}
           {part.undipped ? <Say look="small">{t('voice.thisPartNoLongerFollows')}</Say> : null}
         </View>

@@ -1,3 +1,4 @@
+import { useShown, whole } from '../../session/open/store';
 import { saySpan, sayTime, t, sayLane } from '../../words';
 import Circle from 'lucide-react-native/icons/circle-dot';
 import Mic from 'lucide-react-native/icons/mic';
@@ -5,7 +6,7 @@ import Square from 'lucide-react-native/icons/square';
 import Timer from 'lucide-react-native/icons/timer';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Show } from '../../core/show';
+
 import {
   chooseMic,
   closeRecording,
@@ -32,12 +33,12 @@ import { sentenceOf } from '../words/failures';
 import { Meter } from './Meter';
 
 /** Recording a narration, step by step: words, the microphone and its level, counting in, speaking, keeping. */
-export function RecordBar({ show }: { readonly show: Show }) {
+export function RecordBar() {
   const recording = useRecording((state) => state.recording);
   if (recording.status === 'off') return null;
   return (
     <View className="gap-2" accessibilityLabel={t('voice.recording')}>
-      <Title show={show} recording={recording} />
+      <Title recording={recording} />
       <Body recording={recording} />
     </View>
   );
@@ -45,7 +46,8 @@ export function RecordBar({ show }: { readonly show: Show }) {
 
 type Open = Exclude<Recording, { status: 'off' }>;
 
-function Title({ show, recording: { target } }: { readonly show: Show; readonly recording: Open }) {
+function Title({ recording: { target } }: { readonly recording: Open }) {
+  const show = useShown(whole);
   const lane = show.lanes.find((one) => one.id === target.lane);
   const what =
     target.part !== undefined ? t('voice.aNewTake') : target.line !== undefined ? t('common.aWrittenLine') : t('voice.aNewNarration');

@@ -3,9 +3,9 @@ import Mic from 'lucide-react-native/icons/mic';
 import Upload from 'lucide-react-native/icons/upload';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
-import type { Part, Show } from '../../core/show';
+import type { Part } from '../../core/show';
 import { dropTake, takeInUse as changeTake } from '../../core/show/edits';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { replaceTake } from '../../session/voice/narrations';
 import { openRecording } from '../../session/voice/recording';
 import { Button, IconButton } from '../controls/Button';
@@ -14,7 +14,8 @@ import { Say } from '../controls/Say';
 import { MUSIC } from '../controls/accept';
 
 /** The takes of a narration: record it again, put a file in its place, and which one is heard. */
-export function TakeFields({ show, part }: { readonly show: Show; readonly part: Part }) {
+export function TakeFields({ part }: { readonly part: Part }) {
+  const sounds = useShown((show) => show.media);
   const { edit } = useOpenShow.getState();
   const takes = [...(part.takes ?? []), { number: part.take ?? 1, media: part.media }].sort((a, b) => a.number - b.number);
   return (
@@ -49,7 +50,7 @@ export function TakeFields({ show, part }: { readonly show: Show; readonly part:
                 onPress={() => edit(changeTake, { id: part.id, number })}
               />
               <Say look="small" className="flex-1" numberOfLines={1}>
-                {show.media[media]!.title} · {sayTime(show.media[media]!.seconds)}
+                {sounds[media]!.title} · {sayTime(sounds[media]!.seconds)}
               </Say>
               {here ? null : (
                 <IconButton label={t('voice.dropTake', { number })} icon={X} onPress={() => edit(dropTake, { id: part.id, number })} />

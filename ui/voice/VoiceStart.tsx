@@ -1,3 +1,4 @@
+import { useShown, currentShow } from '../../session/open/store';
 import { saySpan, t } from '../../words';
 import Mic from 'lucide-react-native/icons/mic';
 import PenLine from 'lucide-react-native/icons/pen-line';
@@ -5,7 +6,7 @@ import SlidersH from 'lucide-react-native/icons/sliders-horizontal';
 import Upload from 'lucide-react-native/icons/upload';
 import Users from 'lucide-react-native/icons/users';
 import { View } from 'react-native';
-import { lanesOf, partsOn, type Show } from '../../core/show';
+import { lanesOf, partsOn } from '../../core/show';
 import { bringSounds, useLibrary } from '../../session/library';
 import { useTransport } from '../../session/sound/transport';
 import { dropFound, keepFound, useFound } from '../../session/voice/found';
@@ -21,10 +22,11 @@ import { sayDepth, sayDepthShort } from '../words/voices';
 import { OverButton } from './OverButton';
 
 /** The Voice face while nothing is chosen: record, bring in, write; how the bed makes room; how clear the voice is. */
-export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide: boolean }) {
+export function VoiceStart({ wide }: { readonly wide: boolean }) {
   const busy = useLibrary((state) => state.taking !== null);
-  const has = partsOn(show, 'voice').length > 0;
-  const speakers = lanesOf(show, 'voice').length;
+  const has = useShown((show) => partsOn(show, 'voice').length > 0);
+  const speakers = useShown((show) => lanesOf(show, 'voice').length);
+  const depth = useShown((show) => show.dips.depth);
   return (
     <View className="gap-2">
       <FoundRecordings />
@@ -35,7 +37,7 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
           hint={t('voice.recordFromTheNowLine')}
           icon={Mic}
           kind="strong"
-          onPress={() => void openRecording({ lane: laneFor(show, 'voice').id, at: useTransport.getState().now })}
+          onPress={() => void openRecording({ lane: laneFor(currentShow()!, 'voice').id, at: useTransport.getState().now })}
           className="grow"
         />
         <FileButton
@@ -56,8 +58,8 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
       </View>
       <View className="flex-row flex-wrap gap-2">
         <Button
-          label={sayDepthShort(show.dips.depth)}
-          hint={t('voice.dipsHowTheBedMakes', { depth: sayDepth(show.dips.depth) })}
+          label={sayDepthShort(depth)}
+          hint={t('voice.dipsHowTheBedMakes', { depth: sayDepth(depth) })}
           icon={SlidersH}
           kind="quiet"
           tight
@@ -71,7 +73,7 @@ export function VoiceStart({ show, wide }: { readonly show: Show; readonly wide:
           tight
           onPress={() => openPanel({ name: 'lanes', kind: 'voice' })}
         />
-        {has && !wide ? <OverButton show={show} /> : null}
+        {has && !wide ? <OverButton /> : null}
       </View>
     </View>
   );
