@@ -7,6 +7,7 @@ import { memorySource, type PcmSource } from '../core/sound';
 import { RATE, framesOf } from '../core/units';
 import { median, table, timed, type Figure } from './figure';
 import { nudgeFigures } from './nudge';
+import { PIECES, SHARES } from './pieces';
 import { filesBelow, mixed, unpacked } from './packages';
 
 /**
@@ -15,17 +16,6 @@ import { filesBelow, mixed, unpacked } from './packages';
  */
 
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
-
-/** Pieces of several kinds: orchestra, plucked strings, dance, chamber, drums (CC-BY, GPL: the packages' copyright files say whose). */
-const PIECES = [
-  ['hyperrogue-music', 'hr-domina-mountain.ogg'],
-  ['hyperrogue-music', 'hr3-icyland.ogg'],
-  ['hyperrogue-music', 'hr3-motion.ogg'],
-  ['pushover-data', 'castle.ogg'],
-  ['pushover-data', 'mechanic.ogg'],
-  ['pushover-data', 'toxcity.ogg'],
-] as const;
-const SHARES = [0.4, 0.7, 1.6] as const;
 
 /** Bands that played to a click: tempo, and when its first beat comes. */
 const BANDS = [

@@ -1,11 +1,13 @@
 // `npm run bench [-- --json FILE]`: speeds and sizes on this machine, as ratios where there is a reference in the same run.
+// `npm run bench -- --prices`: what each price of the fit decides, on the same music.
 // `npm run bench -- --music`: recorded music and voices from Debian's packages instead (needs apt-get and ffmpeg).
 import { ensureDemo, ensurePackages, ensureSite, node, tool } from './ground.mjs';
 
 ensurePackages();
-const music = process.argv.includes('--music');
+const prices = process.argv.includes('--prices');
+const music = prices || process.argv.includes('--music');
 if (!music) {
   ensureSite();
   ensureDemo();
 }
-process.exitCode = node([tool('tsx'), '--expose-gc', music ? 'bench/music.ts' : 'bench/main.ts', ...process.argv.slice(2)]);
+process.exitCode = node([tool('tsx'), '--expose-gc', prices ? 'bench/prices.ts' : music ? 'bench/music.ts' : 'bench/main.ts', ...process.argv.slice(2)]);

@@ -11,3 +11,5 @@ export { howNear, nearestHidden } from './nearest';
 export { shaped, type Shaped } from './shaped';
 export { NOTHING_LEFT, askedOf, layingOf, pieceOf, slacksFor, stitchesOfPart, wantedSeconds, type Asked, type Slack } from './lay';
 export { noticed, readCut, type CutReading } from './noticed';
+export { HIDDEN } from './length';
+export { PRICES } from './prices';

@@ -1,4 +1,5 @@
 import type { Seconds } from '../units';
+import { PRICES } from './prices';
 
 /** What a way through a piece is to be best at; each is worth something to all of them, and one of them most. */
 export interface Taste {
@@ -10,6 +11,7 @@ export interface Taste {
   /** How much more a miss costs. */
   readonly miss: number;
 }
+/** The first taste: to hide. What a splice costs was measured like the prices. */
 export const HIDDEN: Taste = { each: 0.3, again: 0, lost: 0, miss: 1 };
 
 /** What is asked of a length. */
@@ -25,17 +27,14 @@ export interface Length {
   readonly most: Seconds;
 }
 
-/** What it costs to miss within what was wished for, what is taken up unheard, what the speed takes up, how that grows, and how it grows where it may be heard. */
-const MISS_PRICE = { near: 0.06, unheard: 0.12, speed: 1.2, unit: 0.6, more: 3 } as const;
-
 /** What a miss costs; positive is too long. */
 export function missPrice(off: Seconds, { near, short, long, unit }: Length, { miss }: Taste): number {
   const by = Math.abs(off);
-  if (by <= near) return near > 0 ? (miss * MISS_PRICE.near * by) / near : 0;
+  if (by <= near) return near > 0 ? (miss * PRICES.near * by) / near : 0;
   const unheard = off < 0 ? short : long;
-  if (by <= near + unheard) return miss * (MISS_PRICE.near + (MISS_PRICE.unheard * (by - near)) / unheard);
+  if (by <= near + unheard) return miss * (PRICES.near + (PRICES.unheard * (by - near)) / unheard);
   const units = (by - near) / unit;
-  return miss * (MISS_PRICE.speed + MISS_PRICE.unit * units + MISS_PRICE.more * Math.max(0, units - 1));
+  return miss * (PRICES.speed + PRICES.unit * units + PRICES.more * Math.max(0, units - 1));
 }
 
 /** How much too short and too long a way may be, seconds. */

@@ -4,6 +4,7 @@ import { clamp, type Seconds } from '../units';
 import { barPlaces, barSeconds, offBar } from './barPlaces';
 import { CLEAR, MEET, type Steps } from './inStep';
 import type { Places } from './places';
+import { PRICES } from './prices';
 import { SEAM_BANDS, spectralChange } from './seamReader';
 import { apart, COLOURS, unlike, type Surroundings } from './sides';
 import { ENDS, type Wish } from './wish';
@@ -52,15 +53,8 @@ const SAME: Seconds = 1.1;
 const SAME_SHIFT: Seconds = 0.06;
 /** Nothing shorter than this is left out. */
 const LEAST: Seconds = 1;
-/** What a seam that is not looked at counts for. */
-const UNSEEN = 0.6;
-/** What a link costs for how unlike what surrounds its two places is, though it may hide. */
-const UNLIKE = 0.5;
-/** A passage heard again soon tires: seconds that cost 1. */
-const TIRES: Seconds = 7;
 /** The end is led up to by what led up to it: so long, seconds. */
 const LEAD_UP: Seconds = 8;
-const LEAD_PRICE = 0.5;
 
 /** For every place of a piece the few best ones to go on from, each with its price: what a web for `weave` is made of. */
 export function prepareLinks(
@@ -181,12 +175,12 @@ function pricesOf(
       dearness(Math.min(level, alike.level) / HIDES.level);
     if (sum > 4) return Infinity;
     // The same music on both sides is better than what only hides.
-    sum += UNLIKE * alike.far * alike.far + Math.max(words[i]!, words[j]!) + offBar(bars, i, j) + skipped(times[i]!, times[j]!, keep);
+    sum += PRICES.unlike * alike.far * alike.far + Math.max(words[i]!, words[j]!) + offBar(bars, i, j) + skipped(times[i]!, times[j]!, keep);
     const back = times[i]! - times[j]!;
-    if (back > 0) sum += TIRES / Math.max(2, back);
+    if (back > 0) sum += PRICES.tires / Math.max(2, back);
     // A way back to the opening is a beginning, not a going on.
     if (back > 0 && times[j]! < opening) sum += 0.3;
-    if (times[j]! > chord - LEAD_UP) sum += LEAD_PRICE * (1 - (chord - times[j]!) / LEAD_UP);
+    if (times[j]! > chord - LEAD_UP) sum += PRICES.leadUp * (1 - (chord - times[j]!) / LEAD_UP);
     return sum;
   };
   const alike = { harmony: 0, colour: 0, level: 0, far: 0 };
@@ -212,7 +206,7 @@ function pricesOf(
     const worth = [seenBelow(row.subarray(0, i), boxes), seenBelow(row.subarray(i), boxes)];
     for (let j = 1; j < count - 1; j += 1) {
       if (row[j] === Infinity) continue;
-      if (row[j]! > worth[Number(j > i)]!) row[j]! += UNSEEN;
+      if (row[j]! > worth[Number(j > i)]!) row[j]! += PRICES.unseen;
       else {
         const seam = spectralChange(seamBefore, i * SEAM_BANDS, seamAfter, j * SEAM_BANDS);
         row[j]! += dearness(seam / Math.max(change[i]!, change[j]!, around.usualChange) / HIDES.seam);
@@ -259,7 +253,7 @@ function inTime(steps: Steps, { times, clearBefore, clearAfter }: Places, leave:
   const missed = step.alike < MEET ? 0.4 : 0;
   // Where another shift suits better, this one may be half a beat off.
   const better = BETTER * Math.max(0, 1 - step.alike / Math.max(MEET, step.most));
-  return { price: counts * (dearness(worst / HIDES.beat) + 0.3 * (1 - Math.max(0, step.alike)) + missed + better), by };
+  return { price: counts * (dearness(worst / HIDES.beat) + PRICES.unlikeBeat * (1 - Math.max(0, step.alike)) + missed + better), by };
 }
 
 /** What it costs that the onsets would meet twice as well with another shift. */
