@@ -175,7 +175,8 @@ function pricesOf(
       dearness(Math.min(level, alike.level) / HIDES.level);
     if (sum > 4) return Infinity;
     // The same music on both sides is better than what only hides.
-    sum += PRICES.unlike * alike.far * alike.far + Math.max(words[i]!, words[j]!) + offBar(bars, i, j) + skipped(times[i]!, times[j]!, keep);
+    sum +=
+      PRICES.unlike * alike.far * alike.far + Math.max(words[i]!, words[j]!) + offBar(bars, i, j) + skipped(times[i]!, times[j]!, keep);
     const back = times[i]! - times[j]!;
     if (back > 0) sum += PRICES.tires / Math.max(2, back);
     // A way back to the opening is a beginning, not a going on.
