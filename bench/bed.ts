@@ -14,6 +14,7 @@ async function manyParts(page: Page): Promise<void> {
   await page.getByRole('tab', { name: 'Bed' }).click();
   await page.getByTestId('files: Add a spot sound').setInputFiles(drop);
   await page.getByRole('button', { name: /^Lay it at/ }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
   for (const [name, value] of [
     ['Again every', '3'],
@@ -24,6 +25,7 @@ async function manyParts(page: Page): Promise<void> {
   }
   await page.getByRole('button', { name: 'Repeat 199 times' }).click();
   await page.getByRole('button', { name: 'Undo: repeat 199 times' }).waitFor();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
   await page.keyboard.press('Home');
 }

@@ -87,7 +87,7 @@ async function scrolling(page: Page): Promise<Figure[]> {
   await tenMinutes(page);
   await page.getByRole('tab', { name: 'Bed' }).click();
   await page.getByRole('button', { name: /^Length:/ }).click();
-  await page.getByRole('button', { name: 'Other ways: show' }).click();
+  await page.getByRole('button', { name: 'Other ways to agree: show' }).click();
   await page.getByRole('button', { name: 'Use repeat' }).click();
   await page.keyboard.press('Home');
   const spans = await page.evaluate(

@@ -100,6 +100,7 @@ export async function narrating(page: Page): Promise<Figure[]> {
   await page.keyboard.press('Home');
   const listened = await listeningTo(page);
   await bringNarrations(page, [narrationFile('dug', 'We dug where the water stood. It took all day.')]);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
   for (const [name, value] of [
     ['Again every', '14'],
@@ -110,6 +111,7 @@ export async function narrating(page: Page): Promise<Figure[]> {
   }
   await page.getByRole('button', { name: `Repeat ${NARRATIONS - 1} times` }).click();
   await page.getByRole('button', { name: `Undo: repeat ${NARRATIONS - 1} times` }).waitFor();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Repeat', exact: true }).click();
   await page.getByTestId('dip band').first().waitFor();
   return [listened, ...(await dragging(page, `one of ${NARRATIONS} narrations`, '[aria-pressed="true"][aria-label*="chosen"]'))];

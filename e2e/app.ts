@@ -97,6 +97,10 @@ export async function exportWav(page: Page, path: string, kind: '16-bit' | '24-b
   return download.suggestedFilename();
 }
 
+/** How long a handle is held until a drag takes hold of it, and a part until it is lifted, ms: longer than the application asks. */
+export const GRIP = 220;
+export const LIFT = 650;
+
 /** A finger that goes down, moves in steps and comes up again, in real touch events. `hold` waits before it moves. */
 export async function dragByTouch(page: Page, from: { x: number; y: number }, by: number, hold = 0): Promise<void> {
   const session = await page.context().newCDPSession(page);
@@ -120,7 +124,7 @@ export async function openFit(page: Page): Promise<Locator> {
 /** Opens the fit and unfolds what needs no listening. */
 export async function openOtherWays(page: Page): Promise<void> {
   const dialog = await openFit(page);
-  await dialog.getByRole('button', { name: 'Other ways: show' }).click();
+  await dialog.getByRole('button', { name: 'Other ways to agree: show' }).click();
 }
 
 export async function centreOf(page: Page, testId: string): Promise<{ x: number; y: number }> {

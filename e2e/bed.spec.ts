@@ -1,4 +1,4 @@
-import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, test, type } from './app';
+import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, test, type, LIFT } from './app';
 import { SECOND, exported, level, showWith, tapPiece, tool, undoIs } from './bed';
 import { clickSong, clicksOf, loudestFrame, ticks } from './media';
 
@@ -52,7 +52,7 @@ test('split, slip, remove a range and close up by thumb; a reload in the middle;
 
   await tapPiece(page, '0:04.0');
   await tool(page, 'Cut');
-  await type(page, 'Slip: passage from', '2');
+  await type(page, 'Slip: starts in the piece at', '2');
   await undoIs(page, 'slip');
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
   await page.reload();
@@ -164,12 +164,12 @@ test('by thumb: a part that is dragged near a change of picture lies on it, and 
     );
   const scale = await page.getByTestId('sheet').evaluate((sheet) => sheet.clientHeight / 45);
   const body = (await page.getByTestId(/^part /).boundingBox())!;
-  await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, 500);
+  await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, LIFT);
   await undoIs(page, 'move a part');
   expect(await at()).toBe(5);
   await page.getByRole('button', { name: /^Undo/ }).tap();
   await page.getByRole('button', { name: 'Snap is on' }).tap();
-  await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, 500);
+  await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, LIFT);
   await undoIs(page, 'move a part');
   expect(await at()).toBeGreaterThan(4);
   expect(await at()).toBeLessThan(5);

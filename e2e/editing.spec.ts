@@ -1,4 +1,5 @@
-import { addPhotos, centreOf, dragByTouch, expect, face, field, layMusic, newShow, openDemo, test, type } from './app';
+import { addPhotos, centreOf, dragByTouch, expect, face, field, layMusic, newShow, openDemo, test, type, GRIP, LIFT } from './app';
+import { tool } from './bed';
 import { clickSong, photo } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
@@ -23,15 +24,15 @@ test('by thumb: choose, trim, fade and move on the sheet; a stroke elsewhere onl
 
   await page.keyboard.press('Home');
   await page.getByTestId(/^part /).tap({ position: { x: 60, y: 60 } });
-  await dragByTouch(page, await centreOf(page, 'trim start'), 60);
+  await dragByTouch(page, await centreOf(page, 'trim start'), 60, GRIP);
   await expect(undo).toHaveAccessibleName('Undo: trim the start');
-  await dragByTouch(page, await centreOf(page, 'fadeUp'), 40);
+  await dragByTouch(page, await centreOf(page, 'fadeUp'), 40, GRIP);
   await expect(undo).toHaveAccessibleName('Undo: fade up');
   await page.getByRole('button', { name: 'Fades', exact: true }).click();
   await expect(field(page, 'Fade up')).not.toHaveValue('0.0 s');
   await page.getByRole('button', { name: 'Fades', exact: true }).click();
   const part = await page.getByTestId(/^part /).boundingBox();
-  await dragByTouch(page, { x: part!.x + 60, y: part!.y + 70 }, 50, 500);
+  await dragByTouch(page, { x: part!.x + 60, y: part!.y + 70 }, 50, LIFT);
   await expect(undo).toHaveAccessibleName('Undo: move a part');
 
   for (const step of ['move a part', 'fade up', 'trim the start', 'lay a piece']) {
@@ -50,7 +51,7 @@ test('pictures: their order by thumb and by keyboard, their times, one time for 
   expect(await names()).toEqual(['red', 'green', 'blue']);
 
   const first = await page.getByTestId('picture 1').boundingBox();
-  await dragByTouch(page, { x: first!.x + 100, y: first!.y + 15 }, first!.height + 20, 450);
+  await dragByTouch(page, { x: first!.x + 100, y: first!.y + 15 }, first!.height + 20, LIFT);
   await expect.poll(names).toEqual(['green', 'red', 'blue']);
 
   await page.getByTestId('picture 3').focus();
@@ -141,11 +142,11 @@ test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the 
 test('every control has a name, and on a phone a thumb can hit it', async ({ page }) => {
   await openDemo(page);
   await page.getByTestId('part puddle-jump').tap({ position: { x: 100, y: 100 } });
-  for (const tool of ['Cut', 'Ends', 'Fades', 'Loudness', 'Range', 'Repeat', 'More']) {
-    await page.getByRole('button', { name: tool, exact: true }).click();
+  for (const name of ['Cut', 'Ends', 'Fades', 'Loudness', 'Range', 'Repeat', 'More']) {
+    await tool(page, name);
     await check();
   }
-  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  await tool(page, 'Repeat');
   await page.getByRole('button', { name: 'Make a loop of whole bars' }).click();
   await expect(page.getByText(/^Click:/)).toBeVisible();
   await check();
@@ -157,7 +158,7 @@ test('every control has a name, and on a phone a thumb can hit it', async ({ pag
     await face(page, name);
     await check();
   }
-  for (const panel of [/^Dips:/, 'Speakers', /clear at the tightest/]) {
+  for (const panel of [/^Dips:/, 'Speakers', /clear where it is hardest to hear/]) {
     await page.getByRole('button', { name: panel }).click();
     await check();
     await page.keyboard.press('Escape');

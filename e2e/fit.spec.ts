@@ -15,6 +15,7 @@ import {
   openOtherWays,
   test,
   type,
+  GRIP,
 } from './app';
 import { SPARK_AT, clickSong, hiss, photo, probe, samplesOf, song } from './media';
 
@@ -130,7 +131,7 @@ test('the bed’s end is dragged and woven anew while the finger moves; a pictur
   await expect(handle).toBeVisible();
   const end = async () => Number(await handle.getAttribute('aria-valuenow'));
   const before = await end();
-  await dragByTouch(page, await centreOf(page, 'fit end'), -60);
+  await dragByTouch(page, await centreOf(page, 'fit end'), -60, GRIP);
   await expect.poll(end).toBeLessThan(before - 2);
   await expect(page.getByRole('button', { name: /^Undo: fit to 0:/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /Length: .* short/ })).toBeVisible();
@@ -154,7 +155,7 @@ test('a whole piece is nudged beyond what goes unnoticed, with a plain warning, 
   await layMusic(page, clickSong(17));
   await openOtherWays(page);
   await expect(page.getByText(/13\.3 % faster, the pitch stays\. That much can be heard/)).toBeVisible();
-  await page.getByRole('button', { name: 'Use nudge the speed' }).tap();
+  await page.getByRole('button', { name: 'Use the lilt' }).tap();
   await fits(page);
   const path = info.outputPath('nudged.wav');
   await exportWav(page, path, 'Float');
@@ -220,7 +221,7 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   await expect(dialog.getByText(/the show lasts 0:40.0/)).toBeVisible();
   await press('As the show');
   await answers(page);
-  await press(/^Take it up in: speed/, false);
+  await press(/^Put the rest into: speed/, false);
   await press('Use the weave');
   await fits(page);
 

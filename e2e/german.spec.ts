@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { DE, EN } from '../words';
 import { expect, test } from './app';
+import { cutOff } from './whole';
 
 test.use({ locale: 'de-DE' });
 
@@ -8,44 +9,6 @@ test.use({ locale: 'de-DE' });
 const ENGLISH: readonly string[] = Object.values(EN).filter(
   (text) => !text.includes('{{') && text.length > 3 && !Object.values(DE).includes(text),
 );
-
-/**
- * Everything that can be read on the page and is cut off: by a box that hides what runs over, by its own button, by the edge of the screen.
- * What the show brings (titles) may end in dots; what scrolls sideways may run out of sight.
- */
-function cutOff(page: Page): Promise<string[]> {
-  return page.evaluate(() => {
-    const SLACK = 1.5;
-    const found: string[] = [];
-    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-      const text = node.textContent?.trim() ?? '';
-      const holder = node.parentElement;
-      if (!holder || !/\p{L}{3}/u.test(text) || !holder.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
-      if (holder.closest('style, script, noscript')) continue;
-      const range = document.createRange();
-      range.selectNodeContents(node);
-      const rect = range.getBoundingClientRect();
-      if (rect.width < 3 || rect.height < 3) continue;
-      const button = holder.closest('[role=button], button, [role=radio], [role=tab]')?.getBoundingClientRect();
-      if (button && (rect.left < button.left - SLACK || rect.right > button.right + SLACK)) found.push(`beside its button: ${text}`);
-      let scrolls = false;
-      for (let box: HTMLElement | null = holder; box && box !== document.body; box = box.parentElement) {
-        const style = getComputedStyle(box);
-        const edge = box.getBoundingClientRect();
-        if (/auto|scroll/.test(style.overflowX) && box.scrollWidth > box.clientWidth + 1) scrolls = true;
-        if (scrolls) break;
-        if (!/hidden|clip/.test(style.overflowX)) continue;
-        if (rect.right > edge.right + SLACK || rect.left < edge.left - SLACK || box.scrollWidth > box.clientWidth + SLACK + 1) {
-          if (box === holder || rect.right > edge.right + SLACK || rect.left < edge.left - SLACK) found.push(`cut off: ${text}`);
-          break;
-        }
-      }
-      if (!scrolls && (rect.right > innerWidth + SLACK || rect.left < -SLACK)) found.push(`off the screen: ${text}`);
-    }
-    return [...new Set(found)];
-  });
-}
 
 /** Everything that is read or spoken on the page. */
 function everything(page: Page): Promise<string[]> {
@@ -111,6 +74,7 @@ test('every main view stands whole in German at 390 wide, with no English left',
   // A piece of the bed and each of its tools.
   const tools = async (names: readonly string[], of: string) => {
     for (const name of names) {
+      if (!(await page.getByRole('button', { name, exact: true }).isVisible())) await press(page, 'Mehr');
       await press(page, name);
       await isWhole(page, `${of}: ${name}`);
     }
@@ -119,6 +83,8 @@ test('every main view stands whole in German at 390 wide, with no English left',
   await page.keyboard.press('Enter');
   await tools(['Schnitt', 'Enden', 'Blenden', 'Lautstärke', 'Tiefen weg', 'Nadeln', 'Bereich', 'Wiederholen', 'Mehr'], 'bed');
   await panel(page, 'Bahnen des Klangbetts', 'lanes');
+  await press(page, 'Mehr');
+  await press(page, 'Mehr');
   await press(page, 'Wiederholen');
   await panel(page, 'Schleife aus ganzen Takten', 'loop');
   await press(page, 'Schublade schließen');

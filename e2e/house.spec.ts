@@ -1,5 +1,6 @@
 import { test as patient, type Page } from '@playwright/test';
 import { addPhotos, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type } from './app';
+import { tool } from './bed';
 import { clickSong, photo } from './media';
 import { laid, recordBar } from './voice';
 
@@ -57,7 +58,7 @@ test('levels are typed in dB or percent wherever they are set, Escape gives a fi
   await page.getByRole('button', { name: 'Range', exact: true }).tap();
   await type(page, 'Range in dB', '15 %');
   await expect(field(page, 'Range in dB')).toHaveValue('−16.5 dB');
-  await page.getByRole('button', { name: 'Pins', exact: true }).tap();
+  await tool(page, 'Pins');
   await page.getByRole('button', { name: 'Choose pin 2' }).tap();
   await type(page, 'Level of the pin', '50%');
   await expect(field(page, 'Level of the pin')).toHaveValue('−6.0 dB');
@@ -129,7 +130,7 @@ test('whoever leaves a show while recording finds in it what was said, and the n
   await page.getByRole('button', { name: 'Back to the shows' }).tap();
   await page.getByRole('button', { name: 'Open “My show”' }).last().tap();
   await face(page, 'Voice');
-  await page.getByRole('button', { name: 'Lay it where it was spoken' }).tap();
+  await page.getByRole('button', { name: 'Put it where it was spoken' }).tap();
   await expect(laid(page)).toHaveAccessibleName(/^Recording 1, from 0:00\.0 to 0:0[3-9]/);
   await exportWav(page, info.outputPath('left.wav'));
 });

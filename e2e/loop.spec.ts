@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { WaveFile } from 'wavefile';
-import { centreOf, dragByTouch, expect, field, goTo, layMusic, test, type } from './app';
+import { centreOf, dragByTouch, expect, field, goTo, layMusic, test, type, GRIP } from './app';
 import { exported, showWith, tool, undoIs } from './bed';
 import { clicksOf, samplesOf, ticks } from './media';
 
@@ -31,7 +31,7 @@ test('a loop of 4 bars: the beat typed and tapped, bars by thumb, the seam read 
   // 4 bars of 4/4 at 90 BPM are 10.667 s.
   await expect(dialog.getByText('0:02.917 to 0:13.583: 10.667 s')).toBeVisible();
   await dialog.getByTestId('loop end').scrollIntoViewIfNeeded();
-  await dragByTouch(page, await centreOf(page, 'loop end'), 40);
+  await dragByTouch(page, await centreOf(page, 'loop end'), 40, GRIP);
   await expect(field(page, 'Bars')).toHaveValue('5');
   await type(page, 'Bars', '4');
   await expect(dialog.getByText(/^Click: none/)).toBeVisible();

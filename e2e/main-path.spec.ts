@@ -1,4 +1,5 @@
 import { addPhotos, changeMusic, chooseMusic, expect, exportWav, face, field, layMusic, newShow, openOtherWays, test, type } from './app';
+import { tool } from './bed';
 import { CLICK_AT, clickSong, coded, loudestFrame, photo, probe, samplesOf, silentEnds } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
@@ -64,7 +65,7 @@ test('silence is found and trimmed; exact fields in every spelling; back to the 
   await page.getByRole('button', { name: 'Trim silence' }).click();
   await expect(page.getByText(/plays 0:05\.0/)).toBeVisible();
 
-  await page.getByRole('button', { name: 'Ends', exact: true }).click();
+  await tool(page, 'Ends');
   await type(page, 'From', '0:02.250');
   await expect(field(page, 'From')).toHaveValue('0:02.250');
   await type(page, 'Starts at', '1,5');

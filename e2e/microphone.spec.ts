@@ -46,7 +46,7 @@ test('a page that dies while recording loses at most a second: the next visit fi
   const next = await context.newPage();
   await next.goto(url);
   await expect(next.getByText(/A recording of [45678]\.\d s was left when the page ended/)).toBeVisible();
-  await next.getByRole('button', { name: 'Lay it where it was spoken' }).click();
+  await next.getByRole('button', { name: 'Put it where it was spoken' }).click();
   await expect(laid(next)).toHaveAccessibleName(/^Recording 1, from 0:00\.0 to 0:0[45678]/);
   await expect(next.getByText(/A recording of/)).toHaveCount(0);
 });

@@ -1,4 +1,4 @@
-import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, layMusic, newShow, test, type } from './app';
+import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, layMusic, newShow, test, type, GRIP } from './app';
 import { clickSong, clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
 import type { Page } from '@playwright/test';
 
@@ -60,7 +60,7 @@ test('by thumb on its lane: earlier and later by the bars, set apart, moved, put
   const own = page.getByRole('button', { name: /^Sound of film-5/ });
   await own.tap();
   const scale = await page.getByTestId('sheet').evaluate((sheet) => sheet.clientHeight / 45);
-  await dragByTouch(page, await centreOf(page, 'lead'), -scale * 1.2);
+  await dragByTouch(page, await centreOf(page, 'lead'), -scale * 1.2, GRIP);
   await expect(page.getByRole('button', { name: /^Undo: start a clip’s sound earlier/ })).toBeVisible();
   const lead = Number((await field(page, 'Starts earlier by').inputValue()).replace(' s', ''));
   expect(lead).toBeGreaterThan(1);

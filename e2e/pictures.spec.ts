@@ -1,5 +1,19 @@
 import sharp from 'sharp';
-import { addPhotos, dragByTouch, expect, expectStage, exportWav, face, field, layMusic, newShow, stageColour, test, type } from './app';
+import {
+  addPhotos,
+  dragByTouch,
+  expect,
+  expectStage,
+  exportWav,
+  face,
+  field,
+  layMusic,
+  newShow,
+  stageColour,
+  test,
+  type,
+  GRIP,
+} from './app';
 import { bytesFile, clickSong, clip, oldFilm, photo, samplesOf } from './media';
 import { isInStep, luminance, playRising } from './rising';
 
@@ -141,22 +155,24 @@ test('tapping along ends each picture at its tap; the taps are nudged, used, and
   await expect(page.getByText('/ 0:15.0')).toBeVisible();
 });
 
-test('a card stands three seconds and dissolves for three; framing, shape and black ends are seen on the stage', async ({ page }) => {
+test('a card stands as long as the photos do, and dissolves as they do; framing, shape and black ends are seen on the stage', async ({
+  page,
+}) => {
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030', 600, 600)]);
   await page.getByRole('button', { name: 'Add a card' }).tap();
-  await expect(page.getByTestId('picture 1')).toHaveAttribute('aria-label', /^Card 1, no words, 3.0 seconds/);
+  await expect(page.getByTestId('picture 1')).toHaveAttribute('aria-label', /^Card 1, no words, 5.0 seconds/);
   await page.getByRole('button', { name: 'Words', exact: true }).tap();
   await field(page, 'Words on the card').fill('The rain garden');
   await page.getByRole('radio', { name: 'Straw' }).tap();
   await expect(page.getByTestId('picture 1')).toHaveAttribute('aria-label', /^Card 1, The rain garden/);
   await expectStage(page, [0xe8, 0xc8, 0x72], 0.02, 0.05);
   await page.keyboard.press('Home');
-  // Half-way through the dissolve: half the card, half the photo.
-  for (let i = 0; i < 15; i += 1) await page.keyboard.press('ArrowDown');
+  // Two fifths through the dissolve of half a second, before the card's five are over: so much of the photo, the rest of the card.
+  for (let i = 0; i < 47; i += 1) await page.keyboard.press('ArrowDown');
   await expectStage(
     page,
-    [0xe8, 0xc8, 0x72].map((value, i) => (value + RED[i]!) / 2),
+    [0xe8, 0xc8, 0x72].map((value, i) => value * 0.6 + RED[i]! * 0.4),
     0.5,
     0.1,
   );
@@ -192,7 +208,7 @@ test('a clip is trimmed on its film by thumb, gives a still, and takes another f
   await page.getByRole('button', { name: 'More', exact: true }).tap();
   await page.getByRole('button', { name: 'Trim on the film' }).tap();
   const bar = await page.getByTestId('film start').boundingBox();
-  await dragByTouch(page, { x: bar!.x + 40, y: bar!.y + 22 }, 144);
+  await dragByTouch(page, { x: bar!.x + 40, y: bar!.y + 22 }, 144, GRIP);
   await expect(field(page, 'From')).toHaveValue('0:02.000');
   await page.getByTestId('film end').focus();
   await page.keyboard.press('ArrowUp');

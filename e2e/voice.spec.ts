@@ -1,4 +1,5 @@
-import { addPhotos, centreOf, dragByTouch, expect, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
+import { addPhotos, centreOf, dragByTouch, expect, face, field, goTo, layMusic, newShow, openDemo, test, type, LIFT } from './app';
+import { tool } from './bed';
 import { clickSong, photo } from './media';
 import { band, bringNarrations, exported, laid, narrationFile, onset, recordBar } from './voice';
 
@@ -20,7 +21,7 @@ test('a narration is brought in, the bed makes room, and the dip follows whereve
   // By touch: press, hold, and down the sheet.
   const part = page.getByTestId(/^part /).last();
   const id = (await part.getAttribute('data-testid'))!;
-  await dragByTouch(page, await centreOf(page, id), 60, 450);
+  await dragByTouch(page, await centreOf(page, id), 60, LIFT);
   await expect(page.getByRole('button', { name: 'Undo: move a part' })).toBeVisible();
   const after = await band(page);
   expect(after.from - before.from).toBeGreaterThan(2);
@@ -52,13 +53,13 @@ test('a narration is brought in, the bed makes room, and the dip follows whereve
 test('the voice is made clear: the chosen mark holds everywhere, and by how much is said', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Voice');
-  await page.getByRole('button', { name: /^Voice over bed: .* clear at the tightest/ }).click();
+  await page.getByRole('button', { name: /^Voice over bed: .* clear where it is hardest to hear/ }).click();
   const dialog = page.getByRole('dialog', { name: 'How clear the voice is' });
   await dialog.getByRole('button', { name: 'Mark to aim for: 20 dB' }).click();
   await expect(dialog.getByText('WCAG 2.2, 1.4.7; not held everywhere')).toBeVisible();
   await dialog.getByRole('button', { name: 'Make clear: 20 dB everywhere' }).click();
   await expect(dialog.getByText('WCAG 2.2, 1.4.7; held everywhere')).toBeVisible();
-  const tightest = dialog.getByRole('button', { name: /^Go to the tightest place/ });
+  const tightest = dialog.getByRole('button', { name: /^Go to where the voice is hardest to hear/ });
   const [, over, at] = /, ([\d.]+) dB at 0:([\d.]+)$/.exec((await tightest.getAttribute('aria-label'))!)!;
   expect(Number(over)).toBeGreaterThanOrEqual(19.9);
   expect(Number(over)).toBeLessThan(21);
@@ -110,7 +111,7 @@ test('pauses are found, and the narration split at them or made shorter', async 
   await type(page, 'Time on screen', '30');
   await face(page, 'Voice');
   await bringNarrations(page, [narrationFile('pauses', 'It rained. [[_:_:_:_:_]] All night.. Then it stopped. Nobody knew why.')]);
-  await page.getByRole('button', { name: 'Pauses', exact: true }).click();
+  await tool(page, 'Pauses');
   await type(page, 'Pauses of at least', '0.2');
   const found = await page.getByRole('button', { name: /^Go to the pause at/ }).count();
   expect(found).toBeGreaterThan(1);
@@ -118,7 +119,7 @@ test('pauses are found, and the narration split at them or made shorter', async 
   await expect(page.getByTestId(/^part /)).toHaveCount(found + 1);
   await page.getByRole('button', { name: 'Undo: split at the pauses' }).click();
   await laid(page).first().click();
-  await page.getByRole('button', { name: 'Pauses', exact: true }).click();
+  await tool(page, 'Pauses');
   await type(page, 'Pauses of at least', '0.2');
   await type(page, 'Shorten to', '0');
   await page.getByRole('button', { name: 'Cut the pauses out' }).click();
@@ -138,8 +139,8 @@ test('a narration is recorded with the practice microphone and lies in the expor
   await page.getByRole('button', { name: 'Set up recording' }).click();
   // One tap: the practice microphone hears the clicks as soon as they are played.
   await page.getByRole('button', { name: 'Measure how late it comes' }).click();
-  await expect(page.getByText('as it was measured or set here')).toBeVisible();
-  const late = Number((await field(page, 'Comes late by').inputValue()).replace(/[+ s]/g, '').replace('−', '-'));
+  await expect(page.getByText('measured or set by you')).toBeVisible();
+  const late = Number((await field(page, 'The recording comes late by').inputValue()).replace(/[+ s]/g, '').replace('−', '-'));
   expect(Math.abs(late)).toBeLessThan(0.06);
   await page.getByRole('button', { name: 'Set up recording' }).click();
   await page.getByRole('button', { name: 'Start recording' }).click();
@@ -165,7 +166,7 @@ test('levels by hand on top of the dips: pins by touch, lowered from here to her
     .getByTestId(/^part /)
     .first()
     .click();
-  await page.getByRole('button', { name: 'Pins', exact: true }).click();
+  await tool(page, 'Pins');
   await goTo(page, 2);
   await page.getByRole('button', { name: 'Add a pin at the now line' }).click();
   await expect(page.getByTestId('pin 1')).toBeVisible();
@@ -199,7 +200,7 @@ test('levels by hand on top of the dips: pins by touch, lowered from here to her
 test('@wide by keyboard: D switches a dip, P sets a pin, arrows move it, dips become pins and come back', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Voice');
-  await expect(page.getByText(/^Tightest: /)).toBeVisible();
+  await expect(page.getByText(/^Hardest to hear: /)).toBeVisible();
   await expect(page.getByTestId('dip band').first()).toBeVisible();
   const bands = await page.getByTestId('dip band').count();
   await laid(page)
@@ -222,7 +223,7 @@ test('@wide by keyboard: D switches a dip, P sets a pin, arrows move it, dips be
   await page.keyboard.press('ArrowDown');
   await expect(page.getByTestId('pin 1')).toHaveAttribute('aria-valuetext', /^−0\.5 dB at 0:20\.1/);
   await page.getByRole('button', { name: 'Take the dips over as pins' }).click();
-  await expect(page.getByText('This part no longer follows the narrations')).toBeVisible();
+  await expect(page.getByText('The level of this part is set by hand now')).toBeVisible();
   await expect(page.getByTestId(/^pin \d/).nth(4)).toBeVisible();
   await page.getByRole('button', { name: 'Back to the dips' }).click();
   await expect(page.getByTestId(/^pin \d/)).toHaveCount(1);

@@ -10,4 +10,9 @@ if (!music) {
   ensureSite();
   ensureDemo();
 }
-process.exitCode = node([tool('tsx'), '--expose-gc', prices ? 'bench/prices.ts' : music ? 'bench/music.ts' : 'bench/main.ts', ...process.argv.slice(2)]);
+process.exitCode = node([
+  tool('tsx'),
+  '--expose-gc',
+  prices ? 'bench/prices.ts' : music ? 'bench/music.ts' : 'bench/main.ts',
+  ...process.argv.slice(2),
+]);

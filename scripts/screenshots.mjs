@@ -57,6 +57,7 @@ await visit(phone, async (page, shot) => {
   await page.getByText('Moments that must meet', { exact: true }).scrollIntoViewIfNeeded();
   await shot('fit-choices-phone');
   await page.getByRole('button', { name: 'Use the weave' }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Stitches', exact: true }).click();
   for (let i = 0; i < 7; i += 1) await page.keyboard.press('+');
   await shot('stitches-phone');
@@ -77,7 +78,7 @@ await visit(phone, async (page, shot) => {
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Finish' }).click();
   await page.getByTestId('check voice').waitFor();
-  await page.getByText('Being looked at').waitFor({ state: 'hidden' });
+  await page.getByText('Still checking').waitFor({ state: 'hidden' });
   await shot('finish-phone');
   await page.getByRole('button', { name: 'Save as a film' }).click();
   await page.getByRole('button', { name: 'Save the film' }).and(page.locator(':enabled')).waitFor();
@@ -87,7 +88,11 @@ await visit(phone, async (page, shot) => {
 await visit(phone, async (page, shot) => {
   await open(page);
   await choose(page, 215, 600);
-  const tool = (name) => page.getByRole('button', { name, exact: true }).click();
+  const tool = async (name) => {
+    const button = page.getByRole('button', { name, exact: true });
+    if (!(await button.isVisible())) await page.getByRole('button', { name: 'More', exact: true }).click();
+    await button.click();
+  };
   const type = async (name, value) => {
     const field = page.getByRole('textbox', { name, exact: true });
     await field.fill(value);
@@ -116,9 +121,9 @@ await visit(phone, async (page, shot) => {
 await visit(phone, async (page, shot) => {
   await open(page);
   await page.getByRole('tab', { name: 'Voice' }).click();
-  await page.getByRole('button', { name: /clear at the tightest/ }).waitFor();
+  await page.getByRole('button', { name: /clear where it is hardest to hear/ }).waitFor();
   await shot('voice-phone');
-  await page.getByRole('button', { name: /clear at the tightest/ }).click();
+  await page.getByRole('button', { name: /clear where it is hardest to hear/ }).click();
   await page.getByRole('button', { name: 'Mark to aim for: 15 dB' }).click();
   await page.getByRole('button', { name: /^Make clear/ }).click();
   await page.getByText('held everywhere', { exact: false }).waitFor();
@@ -138,7 +143,7 @@ await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
   await page.getByRole('tab', { name: 'Voice' }).click();
   await page.getByRole('button', { name: /^2-plan/ }).focus();
   await page.keyboard.press('Enter');
-  await page.getByText(/^Tightest:/).waitFor();
+  await page.getByText(/^Hardest to hear:/).waitFor();
   await page.getByText('−12', { exact: true }).waitFor();
   await page.getByText('30', { exact: true }).waitFor();
   await shot('voice-wide');

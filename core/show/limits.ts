@@ -5,8 +5,7 @@ export const LIMITS = {
   /** Shortest time on screen, seconds. */
   hold: { least: 0.1, most: 600, start: 5 },
   dissolve: { start: 0.5 },
-  /** A plain card stands 3 s with a 3 s dissolve to start with (common practice). */
-  card: { hold: 3, dissolve: 3, words: 200, credits: 5 },
+  card: { words: 200, credits: 5 },
   /** Fade from and to black at the show's ends, seconds. */
   black: { most: 20 },
   /** Sound before and after its picture, seconds; fades of a clip's own sound to start with: enough against a hard cut. */

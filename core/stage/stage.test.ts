@@ -117,7 +117,7 @@ it('lays a strip’s frames side by side without overlap, each standing for its 
 
 it('knows no file behind a card', () => {
   const show = { ...showOf([]), pictures: [newCard('card', '#2A6582', 'Spring')] };
-  expect(sceneIn(show)).toMatchObject({ media: {}, seconds: 3 });
+  expect(sceneIn(show)).toMatchObject({ media: {}, seconds: 5 });
   expect(layersAt(sceneIn(show), 1)).toMatchObject([{ source: null }]);
 });
 
@@ -148,7 +148,7 @@ describe('the pictures of a film', () => {
 
   it('are few where nothing moves, and thirty a second where a clip runs', () => {
     const still = [...filmSteps(sceneIn({ ...showOf([10]), pictures: [newCard('a', '#102030', 'x')] }))];
-    expect(still).toHaveLength(3);
+    expect(still).toHaveLength(5);
     expect([...filmSteps(sceneIn(withClip(showOf([]), 0, 4, { hold: 2 })))]).toHaveLength(60);
   });
 

@@ -38,7 +38,7 @@ export function LoopBeat({ looping, shaped: { grid }, part }: Props) {
               icon={Hand}
               kind="strong"
               onPress={tapBeat}
-              className="min-h-[64px] grow"
+              className="min-h-[4rem] grow"
             />
             <Button label={taps.length >= 3 ? t('bed.useTheseTaps') : t('common.stop')} onPress={endTaps} />
           </View>

@@ -1,4 +1,5 @@
 import type { LucideIcon } from 'lucide-react-native';
+import { useEffect, useRef } from 'react';
 import { Pressable, Text } from 'react-native';
 import { useTokens, type Token } from '../theme/useTokens';
 
@@ -61,11 +62,15 @@ interface IconProps {
   readonly onPress: () => void;
   readonly disabled?: boolean;
   readonly tone?: Token;
+  /** Again and again while it is held; `onLetGo` once it is not. */
+  readonly onHeld?: () => void;
+  readonly onLetGo?: () => void;
 }
 
 /** A button that is only an icon; its label is for assistive technology and for the pointer that rests on it. */
-export function IconButton({ label, icon: Icon, onPress, disabled = false, tone = 'ink' }: IconProps) {
+export function IconButton({ label, icon: Icon, onPress, disabled = false, tone = 'ink', onHeld, onLetGo }: IconProps) {
   const tokens = useTokens();
+  const held = useHeld(onHeld, onLetGo);
   return (
     <Pressable
       accessibilityRole="button"
@@ -73,10 +78,38 @@ export function IconButton({ label, icon: Icon, onPress, disabled = false, tone 
       accessibilityState={{ disabled }}
       disabled={disabled}
       onPress={onPress}
+      {...held}
       {...{ title: label }}
       className={`h-touch w-touch items-center justify-center rounded-control ${disabled ? 'opacity-35' : 'active:bg-rain-mist'}`}
     >
       <Icon size={21} strokeWidth={2} color={tokens[tone]} aria-hidden />
     </Pressable>
   );
+}
+
+/** How long a button is held until it repeats, and how quickly it does, ms. */
+const REPEAT = { after: 400, every: 90 } as const;
+
+/** A button that is held does its work again and again, with the latest `onHeld` each time. */
+function useHeld(onHeld?: () => void, onLetGo?: () => void) {
+  const latest = useRef(onHeld);
+  const timer = useRef<ReturnType<typeof setInterval> | null>(null);
+  useEffect(() => {
+    latest.current = onHeld;
+  });
+  const stop = () => {
+    if (timer.current === null) return;
+    clearInterval(timer.current);
+    timer.current = null;
+    onLetGo?.();
+  };
+  useEffect(() => () => void (timer.current && clearInterval(timer.current)), []);
+  if (!onHeld) return {};
+  return {
+    delayLongPress: REPEAT.after,
+    onLongPress: () => {
+      timer.current = setInterval(() => latest.current?.(), REPEAT.every);
+    },
+    onPressOut: stop,
+  };
 }

@@ -10,11 +10,13 @@ interface Props extends TypedNumber {
   readonly label: string;
   readonly disabled?: boolean;
   /** Quiet words under the field. */
+  /** The keyboard that a phone offers: `text` where there may be a colon or a sign. */
+  readonly keys?: 'text' | 'decimal' | 'numeric';
   readonly note?: string;
 }
 
 /** A number with its name, typed or stepped. Enter or leaving the field takes it, Escape restores it. */
-export function NumberField({ label, disabled = false, note, ...number }: Props) {
+export function NumberField({ label, disabled = false, note, keys = 'text', ...number }: Props) {
   const field = useTypedNumber(number);
   const locked = disabled ? { pointerEvents: 'none' as const } : {};
   return (
@@ -28,6 +30,8 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           icon={Minus}
           disabled={disabled || number.value <= number.least}
           onPress={() => field.nudge(-1)}
+          onHeld={() => field.held(-1)}
+          onLetGo={field.commit}
         />
         <TextInput
           accessibilityLabel={label}
@@ -39,17 +43,23 @@ export function NumberField({ label, disabled = false, note, ...number }: Props)
           onSubmitEditing={field.commit}
           onKeyPress={(event) => {
             // Only an untouched field lets Escape go on to close what it stands in.
-            if (event.nativeEvent.key === 'Escape' && field.restore()) event.preventDefault();
+            const { key } = event.nativeEvent;
+            if (key === 'Escape' && field.restore()) event.preventDefault();
+            if (key !== 'ArrowUp' && key !== 'ArrowDown') return;
+            event.preventDefault();
+            field.nudge(key === 'ArrowUp' ? 1 : -1);
           }}
           selectTextOnFocus
-          inputMode="text"
-          className={`h-touch w-[92px] rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
+          inputMode={keys}
+          className={`h-touch w-[5.75rem] rounded-control border bg-card px-2 text-center font-mono text-small text-ink ${field.wrong ? 'border-red' : 'border-line'}`}
         />
         <IconButton
           label={t('controls.more', { label })}
           icon={Plus}
           disabled={disabled || number.value >= number.most}
           onPress={() => field.nudge(1)}
+          onHeld={() => field.held(1)}
+          onLetGo={field.commit}
         />
       </View>
       {field.wrong ? (

@@ -43,7 +43,7 @@ export function Panel({ title, onClose, children, footer }: Props) {
       onClick={(event) => {
         if (event.target === event.currentTarget) onClose();
       }}
-      className="m-auto mb-0 max-h-[88%] w-full max-w-[460px] overflow-hidden rounded-t-[18px] bg-paper p-0 shadow-float outline-none backdrop:bg-ink/40 min-[900px]:mb-auto min-[900px]:rounded-[18px]"
+      className="m-auto mb-0 max-h-[88%] w-full max-w-[28.75rem] overflow-hidden rounded-t-[18px] bg-paper p-0 shadow-float outline-none backdrop:bg-ink/40 min-[900px]:mb-auto min-[900px]:rounded-[18px]"
     >
       <div className="flex flex-col" style={{ maxHeight: '88dvh' }}>
         <View className="flex-row items-center pl-4 pr-1 pt-1">

@@ -6,7 +6,7 @@ import { saySeconds, sayOffset } from '../words/times';
 export const momentEntry = { step: 0.1, parse: parseTime, say: (value: number) => sayTime(value, 3) };
 
 /** How a span of time is: `5.0 s`. */
-export const spanEntry = { least: 0, step: 0.1, parse: parseTime, say: saySeconds };
+export const spanEntry = { keys: 'decimal' as const, least: 0, step: 0.1, parse: parseTime, say: saySeconds };
 
 /** Reads a number that may be below zero, with or without its unit: `−0,5 s`. Levels have a parser of their own: percent is not understood here. */
 export function parseSigned(text: string): number | null {
@@ -25,6 +25,7 @@ export const shiftEntry = { step: 0.1, parse: parseSigned, say: sayOffset };
 
 /** How a whole number is. */
 export const countEntry = {
+  keys: 'numeric' as const,
   step: 1,
   parse: (text: string) => (/^\s*-?\d+\s*$/.test(text) ? Number(text) : null),
   say: (value: number) => String(value),

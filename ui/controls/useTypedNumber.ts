@@ -46,6 +46,11 @@ export function useTypedNumber({ value, least, most, step, parse, say, onChange 
       setWrong(false);
       return typed !== null;
     },
+    /** One more step of a button that is held: shown, and taken when it is let go of (`commit`), so that it is one edit. */
+    held: (direction: 1 | -1) => {
+      setTyped((before) => say(clamp(stepped((before === null ? null : parse(before)) ?? value, step, direction), least, most)));
+      setWrong(false);
+    },
     /** Steps land on whole steps: up from 4.13 is 4.2, down is 4.1. */
     nudge: (direction: 1 | -1) => {
       setTyped(null);

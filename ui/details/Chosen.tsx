@@ -1,6 +1,6 @@
 import { sayLevel, sayTime, t } from '../../words';
-import { memo, useCallback, useEffect, useState } from 'react';
-import { ScrollView, View } from 'react-native';
+import { useEffect } from 'react';
+import { View } from 'react-native';
 import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
 import { dropRange, markRange } from '../../session/bed/range';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
@@ -24,6 +24,7 @@ import { TakeFields } from '../voice/TakeFields';
 import { WordsTool } from '../voice/WordsTool';
 import { StitchFields } from '../fit/StitchFields';
 import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
+import { useOpenTool } from '../panels/openTool';
 import { DrawerTitle } from '../controls/DrawerTitle';
 
 export interface ChosenThings {
@@ -109,53 +110,64 @@ const toolsOf = (show: Show, part: Part) =>
     return !SPOKEN.includes(tool) || isNarration(part);
   });
 
-/** The phone's drawer for a chosen part: one row of tools, one of them open. */
+/** The four tools that are used most, by what lies on the lane; all others stand in the grid that “More” opens. */
+const FIRST: Readonly<Record<Part['kind'], readonly Tool[]>> = {
+  bed: ['cut', 'fades', 'loudness', 'range'],
+  voice: ['dip', 'takes', 'loudness', 'cut'],
+  own: ['cut', 'ends', 'fades', 'loudness'],
+  spot: ['cut', 'ends', 'fades', 'loudness'],
+};
+
+/** The drawer for a chosen part: four tools and all others behind them, one of them open. */
 export function PartDrawer({ part }: { readonly part: Part }) {
   const show = useShown(whole);
-  const [open, setOpen] = useState<Tool | null>(null);
+  const [open, setOpen] = useOpenTool(part.id);
   const tools = toolsOf(show, part);
-  const tool = open && tools.includes(open) ? open : null;
-  const choose = useCallback((next: Tool) => {
+  const tool = tools.find((one) => one === open) ?? null;
+  const choose = (next: Tool) => {
     dropRange();
-    setOpen((before) => (before === next ? null : next));
-    if (next === 'range') markRange();
-  }, []);
+    setOpen(tool === next ? null : next);
+    if (next === 'range' && tool !== 'range') markRange();
+  };
   useEffect(() => (tool === 'range' || tool === 'pauses' ? undefined : dropRange()), [tool]);
+  const first = FIRST[part.kind].filter((one) => tools.includes(one));
+  const others = tools.filter((one) => one !== 'more' && !first.includes(one));
   return (
-    <View className="gap-2">
+    <>
       <DrawerTitle
         title={show.media[part.media]!.title}
         said={`${t('details.plays', { length: sayTime(partSeconds(part)) })} · ${sayLevel(part.gain)}`}
         onClose={() => useOpenShow.getState().choose(null)}
       />
-      {tool ? (
-        <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
-          <ToolBox part={part} tool={tool} alone />
-        </ScrollView>
+      <View className="flex-row flex-wrap gap-1.5">
+        {first.map((one) => (
+          <ToolButton key={one} tool={one} open={tool} onChoose={choose} />
+        ))}
+        <ToolButton tool="more" open={tool && others.includes(tool) ? 'more' : tool} onChoose={choose} />
+      </View>
+      {tool === 'more' ? (
+        <View className="flex-row flex-wrap gap-1.5">
+          {others.map((one) => (
+            <ToolButton key={one} tool={one} open={tool} onChoose={choose} />
+          ))}
+          <SeveralButton />
+        </View>
       ) : null}
-      <ToolRow names={tools.join()} open={tool} onChoose={choose} />
-    </View>
+      {tool && others.includes(tool) ? <Say look="label">{t(`tool.${tool}`)}</Say> : null}
+      {tool ? <ToolBox part={part} tool={tool} alone /> : null}
+    </>
   );
 }
 
-interface RowProps {
-  /** The tools there are, one after the other with commas between: text, so that the row stays as it is while a finger drags. */
-  readonly names: string;
+interface ToolProps {
+  readonly tool: Tool;
   readonly open: Tool | null;
   readonly onChoose: (tool: Tool) => void;
 }
 
-/** The row of tools. The last one looks in from the edge: there are more. */
-const ToolRow = memo(function ToolRow({ names, open, onChoose }: RowProps) {
-  return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerClassName="flex-row gap-1.5">
-      {(names.split(',') as Tool[]).map((one) => (
-        <Button key={one} label={t(`tool.${one}`)} chosen={open === one} onPress={() => onChoose(one)} tight />
-      ))}
-      <SeveralButton />
-    </ScrollView>
-  );
-});
+function ToolButton({ tool, open, onChoose }: ToolProps) {
+  return <Button label={t(`tool.${tool}`)} chosen={open === tool} onPress={() => onChoose(tool)} tight className="grow" />;
+}
 
 /** Lets further taps add parts to those that are chosen. */
 function SeveralButton() {
@@ -167,11 +179,12 @@ function SeveralButton() {
       chosen={several}
       onPress={() => useOpenShow.getState().chooseSeveral(!several)}
       tight
+      className="grow"
     />
   );
 }
 
-/** The phone's drawer for several parts. */
+/** The drawer for several parts. */
 export function SeveralDrawer({ parts }: { readonly parts: readonly Part[] }) {
   return (
     <View className="gap-2">
@@ -180,9 +193,7 @@ export function SeveralDrawer({ parts }: { readonly parts: readonly Part[] }) {
         said={t('details.movedAndChangedTogether')}
         onClose={() => useOpenShow.getState().choose(null)}
       />
-      <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
-        <SeveralFields parts={parts} />
-      </ScrollView>
+      <SeveralFields parts={parts} />
     </View>
   );
 }

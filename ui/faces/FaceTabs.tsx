@@ -1,23 +1,40 @@
-import { t } from '../../words';
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
+import { Pressable, ScrollView, View } from 'react-native';
+import type { History } from '../../core/show';
 import { FACES } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
+import { t } from '../../words';
 import { Say } from '../controls/Say';
 import { useTokens } from '../theme/useTokens';
 import { FACE_WORDS } from './faceWords';
+import { UndoButtons } from './UndoButtons';
 
-/** The faces of the sheet: in thumb reach below on a phone, in the header on a wide screen. */
-export const FaceTabs = memo(function FaceTabs({ wide }: { readonly wide: boolean }) {
+/** In thumb reach below; in the header of a wide screen; down the edge of a phone held sideways, with undo and redo. */
+type Look = 'bottom' | 'top' | 'rail';
+
+interface Props {
+  readonly look: Look;
+  readonly header?: { readonly history: History; readonly mayEdit: boolean };
+}
+
+const BOX: Readonly<Record<Look, string>> = {
+  bottom: 'flex-row gap-1 border-t border-line bg-paper px-2 py-1.5',
+  top: 'flex-row gap-1',
+  rail: 'gap-1 p-1',
+};
+const TAB: Readonly<Record<Look, string>> = {
+  bottom: 'min-h-touch flex-1 gap-0.5 py-1',
+  top: 'min-h-touch flex-row gap-2 px-5',
+  rail: 'min-h-touch gap-0.5 py-1.5',
+};
+
+/** The faces of the sheet. */
+export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
   const tokens = useTokens();
   const face = useOpenShow((store) => store.face);
   const { setFace } = useOpenShow.getState();
-  return (
-    <View
-      accessibilityRole="tablist"
-      accessibilityLabel={t('faces.faces')}
-      className={wide ? 'flex-row gap-1' : 'flex-row gap-1 border-t border-line bg-paper px-2 py-1.5'}
-    >
+  const tabs = (
+    <View accessibilityRole="tablist" accessibilityLabel={t('faces.faces')} className={BOX[look]}>
       {FACES.map((one) => {
         const { title, icon: Icon } = FACE_WORDS[one];
         const here = one === face;
@@ -29,7 +46,7 @@ export const FaceTabs = memo(function FaceTabs({ wide }: { readonly wide: boolea
             aria-selected={here}
             accessibilityLabel={t(title)}
             onPress={() => setFace(one)}
-            className={`items-center justify-center rounded-control ${wide ? 'min-h-touch flex-row gap-2 px-5' : 'min-h-touch flex-1 gap-0.5 py-1'} ${here ? 'bg-rain-soft' : 'active:bg-rain-mist'}`}
+            className={`items-center justify-center rounded-control ${TAB[look]} ${here ? 'bg-rain-soft' : 'active:bg-rain-mist'}`}
           >
             <Icon size={20} strokeWidth={2} color={here ? tokens.rain : tokens['ink-2']} aria-hidden />
             <Say look={here ? 'label' : 'small'} className={here ? 'text-rain' : ''}>
@@ -39,5 +56,12 @@ export const FaceTabs = memo(function FaceTabs({ wide }: { readonly wide: boolea
         );
       })}
     </View>
+  );
+  if (look !== 'rail') return tabs;
+  return (
+    <ScrollView style={{ width: '5.75rem' as unknown as number, flexGrow: 0 }} className="border-l border-line bg-paper">
+      <View className="flex-row justify-center pt-1">{header ? <UndoButtons {...header} /> : null}</View>
+      {tabs}
+    </ScrollView>
   );
 });

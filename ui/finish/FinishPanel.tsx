@@ -9,6 +9,7 @@ import { View } from 'react-native';
 
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { useSaved } from '../../session/open/store';
 import { openPanel, type OpenedPanel } from '../panels/open';
 import { CheckList } from './CheckList';
 
@@ -21,6 +22,8 @@ const WAYS: readonly { readonly label: PlainKey; readonly hint: PlainKey; readon
 
 /** Looking the show over once more, and taking it home. */
 export function FinishPanel() {
+  const empty = useSaved((show) => show.pictures.length === 0 && show.parts.length === 0);
+  if (empty) return <Say>{t('finish.nothingYet')}</Say>;
   return (
     <View className="gap-4">
       <CheckList />

@@ -61,7 +61,7 @@ export function AnswerCard({ fitting, heard, piece, answer, index }: Props) {
         <View className="flex-1">
           <PathPicture answer={answer} heard={heard} piece={piece} />
         </View>
-        <View className="w-[92px] gap-1.5">
+        <View className="w-[5.75rem] gap-1.5">
           <Button
             label={playing === stitches ? t('common.stop') : none ? t('fit.hearTheEnd') : t('fit.hearStitches')}
             hint={`${playing === stitches ? t('common.stop') : none ? t('fit.hearTheEnd') : t('fit.hearStitches')}: ${title}`}

@@ -16,7 +16,7 @@ export function RefitNotice() {
   if (!part || moving || part.fit!.self) return null;
   return (
     <View accessibilityRole="alert" className="flex-row flex-wrap items-center gap-2 border-t border-line bg-ochre-soft px-4 py-1.5">
-      <Say look="small" className="min-w-[150px] flex-1 text-ink">
+      <Say look="small" className="min-w-[9.5rem] flex-1 text-ink">
         {t('fit.wasFittedToTheShow', {
           title,
           at: sayTime(part.at + part.fit!.made),

@@ -74,7 +74,7 @@ export function CardFields({ card }: { readonly card: Card }) {
           value={typed ?? card.words}
           onChangeText={setTyped}
           onBlur={commit}
-          className="min-h-[64px] rounded-control border border-line bg-card p-2 font-text text-body text-ink"
+          className="min-h-[4rem] rounded-control border border-line bg-card p-2 font-text text-body text-ink"
         />
       )}
       <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('pictures.colourOfTheCard')}>

@@ -14,9 +14,11 @@ import { replaceFile } from '../../session/library';
 import { useOpenShow, useShown } from '../../session/open/store';
 import { stillFrom } from '../../session/pictures/stills';
 import { Button } from '../controls/Button';
+import { NumberField } from '../controls/NumberField';
+import { countEntry } from '../controls/timeEntry';
 import { FileButton } from '../controls/FileButton';
 import { PICTURES } from '../controls/accept';
-import { useWide } from '../theme/useWide';
+import { useWide } from '../theme/useRoom';
 import { openPanel } from '../panels/open';
 
 /** What can be done to the chosen pictures in one tap. */
@@ -31,6 +33,19 @@ export function PictureActions({ pictures }: { readonly pictures: readonly Pictu
   const lone = pictures.length === 1 ? pictures[0]! : null;
   return (
     <View className="flex-row flex-wrap gap-2">
+      {lone ? (
+        <View className="w-full">
+          <NumberField
+            {...countEntry}
+            label={t('pictures.place')}
+            value={first + 1}
+            least={1}
+            most={all.length}
+            note={t('pictures.ofAll', { all: all.length })}
+            onChange={(place) => edit(movePictures, { ids, index: place - 1 })}
+          />
+        </View>
+      ) : null}
       {lone?.kind === 'clip' ? (
         <>
           <Button label={t('common.trimOnTheFilm')} icon={Film} onPress={() => openPanel({ name: 'trim', clip: lone.id })} />

@@ -1,11 +1,12 @@
 import { t } from '../../words';
-import { useState } from 'react';
-import { ScrollView, View } from 'react-native';
+
+import { View } from 'react-native';
 import { hasOwnSound, type Clip, type Picture, type Show } from '../../core/show';
 import { removePictures } from '../../core/show/edits';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { DrawerTitle } from '../controls/DrawerTitle';
+import { useOpenTool } from '../panels/openTool';
 import { openPanel } from '../panels/open';
 import { CardFields, FrameFields } from './LookFields';
 import { OwnFields } from './OwnFields';
@@ -103,9 +104,9 @@ const letGo = () => useOpenShow.getState().choose(null);
 /** The phone's drawer for chosen pictures: one row of tools, one of them open. */
 export function PictureDrawer({ pictures }: Props) {
   const show = useShown(whole);
-  const [wanted, setTool] = useState<Tool>('time');
+  const [wanted, setTool] = useOpenTool(pictures.map((one) => one.id).join());
   const tools = toolsFor(show, pictures);
-  const tool = tools.includes(wanted) ? wanted : 'time';
+  const tool = tools.find((one) => one === wanted) ?? 'time';
   return (
     <View className="gap-2">
       <DrawerTitle
@@ -113,14 +114,12 @@ export function PictureDrawer({ pictures }: Props) {
         onClose={letGo}
         onRemove={() => useOpenShow.getState().edit(removePictures, { ids: pictures.map((one) => one.id) })}
       />
-      <ScrollView className="max-h-56" showsVerticalScrollIndicator={false}>
-        <ToolFields pictures={pictures} tool={tool} />
-      </ScrollView>
       <View className="flex-row gap-1.5">
         {tools.map((one) => (
           <Button key={one} label={t(`tool.${one}`)} chosen={tool === one} onPress={() => setTool(one)} tight className="grow" />
         ))}
       </View>
+      <ToolFields pictures={pictures} tool={tool} />
     </View>
   );
 }
@@ -131,9 +130,7 @@ export function OwnDrawer({ clip }: { readonly clip: Clip }) {
   return (
     <View className="gap-2">
       <DrawerTitle title={title} said={t('common.soundOfTheClip')} onClose={letGo} />
-      <ScrollView className="max-h-64" showsVerticalScrollIndicator={false}>
-        <OwnFields clip={clip} />
-      </ScrollView>
+      <OwnFields clip={clip} />
     </View>
   );
 }

@@ -7,7 +7,7 @@ import Square from 'lucide-react-native/icons/square';
 import Volume from 'lucide-react-native/icons/volume-2';
 import { View } from 'react-native';
 import { hasOwnSound, pictureAt, placePictures, showSeconds, type Show } from '../../core/show';
-import { addPictures, newCard } from '../../core/show/edits';
+import { addPictures, newCard, usualTimes } from '../../core/show/edits';
 import { newId } from '../../session/ids';
 import { addPhotosAndClips, useLibrary } from '../../session/library';
 import { useOpenShow, useShown } from '../../session/open/store';
@@ -25,7 +25,7 @@ function addCard(show: Pick<Show, 'pictures'>): void {
   const placed = placePictures(show);
   const { now } = useTransport.getState();
   const here = now >= showSeconds(show) - 0.01 ? null : pictureAt(placed, now);
-  const card = newCard(newId(), CARD_COLOURS[0]!.colour, '');
+  const card = newCard(newId(), CARD_COLOURS[0]!.colour, '', usualTimes(show.pictures));
   const { edit, choose } = useOpenShow.getState();
   edit(addPictures, { pictures: [card], media: [], index: here ? here.index : placed.length });
   choose({ kind: 'pictures', ids: [card.id] });
@@ -44,7 +44,7 @@ export function PicturesStart() {
           ? t('pictures.photosAndClipsGiveThe')
           : t('pictures.picturesLongTapAPicture', { count, length: sayTime(showSeconds(show)) })}
       </Say>
-      <View className="flex-row gap-2">
+      <View className="flex-row flex-wrap gap-2">
         <FileButton
           label={t('pictures.addPhotosAndClips')}
           icon={ImagePlus}
@@ -58,7 +58,7 @@ export function PicturesStart() {
         <Button label={t('common.card')} hint={t('pictures.addACard')} icon={Square} kind="moss" onPress={() => addCard(show)} />
       </View>
       {count > 0 ? (
-        <View className="flex-row gap-1.5">
+        <View className="flex-row flex-wrap gap-1.5">
           <Button label={t('pictures.spread')} icon={Spread} onPress={() => openPanel({ name: 'spread' })} tight className="grow" />
           <Button label={t('pictures.tapAlong')} icon={Hand} onPress={startTapping} tight className="grow" />
           <Button

@@ -30,7 +30,8 @@ export function TimeFields({ pictures }: Props) {
         value={first.hold}
         least={LIMITS.hold.least}
         most={most}
-        step={0.1}
+        step={0.5}
+        keys="decimal"
         parse={parseTime}
         say={saySeconds}
         onChange={(seconds) => edit(setHold, { ids, seconds })}

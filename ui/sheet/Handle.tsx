@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { useVerticalDrag, type VerticalDrag } from './useVerticalDrag';
+import { GRIP, useVerticalDrag, type VerticalDrag } from './useVerticalDrag';
 
 /** A thumb's height and width, pixels. */
 export const TARGET = 44;
@@ -67,7 +67,7 @@ export function Handle({
   onCancel,
   children,
 }: HandleProps) {
-  const drag = useVerticalDrag({ pixelsPerSecond, hold: 0, onMove, onEnd, onCancel });
+  const drag = useVerticalDrag({ pixelsPerSecond, hold: GRIP, onMove, onEnd, onCancel });
   const top = moment * pixelsPerSecond - TARGET / 2 + push;
   return (
     <div
@@ -81,7 +81,7 @@ export function Handle({
       data-testid={testId}
       className="absolute flex items-center justify-center"
       // On a layer of its own: moving it paints nothing that lies behind it anew.
-      style={{ left, width, top, height: TARGET, zIndex: 4, touchAction: 'none', cursor: 'ns-resize', willChange: 'transform' }}
+      style={{ left, width, top, height: TARGET, zIndex: 4, touchAction: 'pan-y', cursor: 'ns-resize', willChange: 'transform' }}
     >
       {children}
     </div>

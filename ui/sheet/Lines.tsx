@@ -8,12 +8,11 @@ import { openPanel } from '../panels/open';
 import type { Column } from './columns';
 import { TARGET } from './Handle';
 import { laneColumns } from './PieceLane';
-import { NOW_AT, type Viewport } from './useSheetScroll';
-import { useVerticalDrag } from './useVerticalDrag';
+import { STICKS_TO_NOW, type Viewport } from './useSheetScroll';
+import { LIFT, useVerticalDrag } from './useVerticalDrag';
 
 /** A written line without words is drawn this long, seconds. */
 const EMPTY = 2;
-const LIFT = 350;
 
 /** Lines that are written and not recorded yet: dashed, as long as they will probably take. */
 export function Lines({ saved, column, view }: { readonly saved: Show; readonly column: Column; readonly view: Viewport }) {
@@ -76,7 +75,7 @@ function WrittenLine({ line, base, column, view: { pixelsPerSecond } }: LineProp
         role="button"
         tabIndex={0}
         aria-label={t('sheet.writtenLineAt', { at: sayTime(line.at), words: line.words || t('sheet.noWordsYet') })}
-        style={{ position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: 'min(44px, 100%)', borderRadius: 8 }}
+        style={{ position: 'sticky', top: STICKS_TO_NOW, height: 'min(44px, 100%)', borderRadius: 8 }}
       />
     </div>
   );

@@ -9,7 +9,7 @@ import { Bar, Handle, Knob, TARGET, pushApart } from './Handle';
 import { LaneTiles } from './LaneTiles';
 import { PartBody, PartHandles } from './PartHandles';
 import { drawOwn } from './river';
-import { NOW_AT, type Viewport } from './useSheetScroll';
+import { STICKS_TO_NOW, type Viewport } from './useSheetScroll';
 
 /** The own sound of a clip where it lies in the show. */
 interface Own {
@@ -108,7 +108,7 @@ function OwnBody({ clip, part, title, column, pixelsPerSecond, chosen }: OwnProp
           event.stopPropagation();
           choose({ kind: 'own', id: clip.id });
         }}
-        style={{ position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: 'min(44px, 100%)', borderRadius: 8 }}
+        style={{ position: 'sticky', top: STICKS_TO_NOW, height: 'min(44px, 100%)', borderRadius: 8 }}
       />
     </div>
   );

@@ -8,12 +8,9 @@ import { letGo, snapBy } from '../../session/bed/snapping';
 import { beginEnd, dropEnd, tryEnd } from '../../session/fit/fitting';
 import type { Face } from '../../session/faces';
 import { chosenParts, tapThing, useOpenShow } from '../../session/open/store';
-import { NOW_AT } from './useSheetScroll';
+import { STICKS_TO_NOW } from './useSheetScroll';
 import { Bar, Handle, Knob, TARGET, pushApart, type HandleTone } from './Handle';
-import { useVerticalDrag } from './useVerticalDrag';
-
-/** Press this long to lift a part, ms. */
-const LIFT = 350;
+import { LIFT, useVerticalDrag } from './useVerticalDrag';
 
 interface Props {
   /** The part as it is drawn: a gesture under way included. */
@@ -60,7 +57,8 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
   const height = partSeconds(part) * pixelsPerSecond;
   const drag = useVerticalDrag({
     pixelsPerSecond,
-    hold: LIFT,
+    // What is not chosen is not lifted: resting on it and then swiping scrolls.
+    hold: chosen ? LIFT : null,
     onMove: (seconds) => (chosen ? tryOut(moveParts, moveChosen(seconds, false, pixelsPerSecond)) : undefined),
     onEnd: (seconds, exact) => {
       if (chosen) edit(moveParts, moveChosen(seconds, exact, pixelsPerSecond));
@@ -90,6 +88,7 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
         touchAction: 'pan-y',
         cursor: chosen ? 'grab' : 'pointer',
         opacity: drag.lifted && chosen ? 0.85 : 1,
+        boxShadow: drag.lifted && chosen ? '0 6px 24px rgb(0 0 0 / 0.3)' : undefined,
         willChange: chosen ? 'transform' : 'auto',
       }}
     >
@@ -102,7 +101,7 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
         style={
           height < TARGET
             ? { position: 'absolute', left: 0, right: 0, top: (height - TARGET) / 2, height: TARGET }
-            : { position: 'sticky', top: `calc(${NOW_AT * 100}% - 22px)`, height: TARGET, borderRadius: 8 }
+            : { position: 'sticky', top: STICKS_TO_NOW, height: TARGET, borderRadius: 8 }
         }
       />
     </div>

@@ -13,6 +13,7 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { memo, useMemo } from 'react';
+import { LIFT, pulse } from './useVerticalDrag';
 import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
 import { movePictures, setHold, trimClip } from '../../core/show/edits';
 import { currentShow, tapThing, useOpenShow, useShown } from '../../session/open/store';
@@ -56,7 +57,7 @@ function Pictures({ column, view, sortable }: Props) {
   const placed = useMemo(() => placePictures(show), [show]);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: 280, tolerance: 8 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: LIFT, tolerance: 8 } }),
     useSensor(KeyboardSensor, {
       coordinateGetter: sortableKeyboardCoordinates,
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
@@ -69,6 +70,7 @@ function Pictures({ column, view, sortable }: Props) {
   return (
     <DndContext
       sensors={sensors}
+      onDragStart={pulse}
       onDragEnd={drop}
       accessibility={{ screenReaderInstructions: instructions(), announcements: announcementsFor(show) }}
     >

@@ -1,5 +1,5 @@
 import { sayTime, t, sayLane } from '../../words';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds } from '../../core/show';
 import { useOpenShow, useShow, useShown, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
@@ -14,22 +14,29 @@ import { drawRiver, drawSpot, drawVoice } from './river';
 import { SnapLine, SnapSwitch } from './Snap';
 import { SpeechMarks } from './SpeechMarks';
 import { Stitches } from './Stitches';
-import { NOW_AT, useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
+import { useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
 
 interface Props {
   readonly width: number;
+  /** The height that it has while nothing is open below it, pixels. */
+  readonly tall: number;
   readonly wide: boolean;
+  /** What stands above the show's first moment. */
+  readonly start?: ReactNode;
 }
 
+/** A lower sheet has no room for the switch beside the now line, pixels. */
+const LEAST_FOR_SNAP = 170;
+
 /** The sheet: time runs down, one column for each lane, the now line stands still. */
-export function Sheet({ width, wide }: Props) {
+export function Sheet({ width, tall, wide, start }: Props) {
   const show = useShown(whole);
   const saved = useShow() ?? show;
   const face = useOpenShow((store) => store.face);
   const seconds = showSeconds(show);
   // The bed may run over the pictures: the sheet shows it all, so that its end can be taken hold of.
   const drawn = useMemo(() => Math.max(showSeconds(show), ...show.parts.map(partEnd), compareLengths(show).bed), [show]);
-  const { scroller, onScroll, height, view } = useSheetScroll(drawn);
+  const { scroller, onScroll, height, nowAt, view } = useSheetScroll(drawn, tall);
   useZoomGestures(scroller);
 
   const speakers = useMemo(() => lanesOf(show, 'voice').length, [show]);
@@ -49,7 +56,6 @@ export function Sheet({ width, wide }: Props) {
     [face, width, voices, own, spots, wide],
   );
   const { pixelsPerSecond } = view;
-  const below = height * (1 - NOW_AT);
 
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, overflow: 'hidden' }} className="bg-card" data-testid="sheet">
@@ -67,10 +73,12 @@ export function Sheet({ width, wide }: Props) {
           scrollbarWidth: 'none',
           overflowAnchor: 'none',
           touchAction: 'pan-y',
+          ['--now' as string]: `${nowAt}px`,
         }}
       >
-        <div style={{ position: 'relative', height: height * NOW_AT + drawn * pixelsPerSecond + below, overflow: 'clip' }}>
-          <div style={{ position: 'absolute', left: 0, right: 0, top: height * NOW_AT }}>
+        <div style={{ position: 'relative', height: drawn * pixelsPerSecond + height, overflow: 'clip' }}>
+          <div style={{ position: 'absolute', left: 0, right: 0, top: wide ? 30 : 0, height: nowAt - (wide ? 30 : 0) }}>{start}</div>
+          <div style={{ position: 'absolute', left: 0, right: 0, top: nowAt }}>
             <Ticks view={view} seconds={drawn} width={width} />
             {bare ? <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} /> : null}
             {columns.voice ? <DipBands from={columns.own ?? columns.bed} to={columns.voice} view={view} /> : null}
@@ -92,8 +100,8 @@ export function Sheet({ width, wide }: Props) {
           </div>
         </div>
       </div>
-      <NowLine top={height * NOW_AT} />
-      <SnapSwitch />
+      <NowLine top={nowAt} />
+      {height > LEAST_FOR_SNAP ? <SnapSwitch /> : null}
       {columns.voice && speakers > 1 ? <LaneNames kind="voice" column={columns.voice} top={wide ? 32 : 2} /> : null}
       {beds > 1 ? <LaneNames kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
       {wide ? <Headings columns={columns} /> : null}

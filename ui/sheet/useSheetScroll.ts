@@ -3,9 +3,13 @@ import { clamp } from '../../core/units';
 import { rememberNow, useOpenShow } from '../../session/open/store';
 import { scrubTo, useTransport } from '../../session/sound/transport';
 
-/** Where the now line stands, as a share of the sheet's height. */
-export const NOW_AT = 0.38;
-/** Zoom bounds: seconds of the show that fill the sheet. The closest one tells single samples apart. */
+/** Where the now line stands, as a share of the height that the sheet has while nothing is open below it. */
+const NOW_AT = 0.38;
+/** … and never lower than this share of what is left of the sheet. */
+const LOWEST_NOW = 0.72;
+/** For what keeps to the now line inside the sheet's own scrolling. */
+export const STICKS_TO_NOW = 'calc(var(--now) - 22px)';
+/** Zoom bounds: seconds of the show that fill the sheet while nothing is open below it. The closest one tells single samples apart. */
 export const ZOOM = { least: 0.005, most: 7200 };
 /** Browsers draw no page taller than this, pixels: a very long show cannot be looked at quite as closely. */
 const TALLEST = 3e7;
@@ -22,14 +26,16 @@ const GRAIN = 256;
 
 /**
  * Scrolling is scrubbing. The moment on the now line is kept exact in the transport; the scroll position follows it, and
- * a scroll that nobody here asked for is the person's: it moves the moment.
+ * a scroll that nobody here asked for is the person's: it moves the moment. `tall` is the height that the sheet has while nothing is open
+ * below it, pixels: size and place of everything follow from that, so that nothing moves under a finger when something opens.
  */
-export function useSheetScroll(seconds: number) {
+export function useSheetScroll(seconds: number, tall: number) {
   const scroller = useRef<HTMLDivElement>(null);
   const asked = useRef(0);
   const [height, setHeight] = useState(0);
   const zoom = useOpenShow((store) => store.zoom);
-  const pixelsPerSecond = height > 0 ? Math.min(height / zoom, TALLEST / Math.max(1, seconds)) : 10;
+  const pixelsPerSecond = height > 0 ? Math.min(tall / zoom, TALLEST / Math.max(1, seconds)) : 10;
+  const nowAt = Math.round(Math.min(tall * NOW_AT, height * LOWEST_NOW));
   const [cut, setCut] = useState(0);
 
   useLayoutEffect(() => {
@@ -71,13 +77,13 @@ export function useSheetScroll(seconds: number) {
 
   const view = useMemo(
     (): Viewport => ({
-      top: cut * GRAIN - height * NOW_AT - GRAIN,
-      bottom: cut * GRAIN + height * (1 - NOW_AT) + GRAIN * 2,
+      top: cut * GRAIN - nowAt - GRAIN,
+      bottom: cut * GRAIN + (height - nowAt) + GRAIN * 2,
       pixelsPerSecond,
     }),
-    [cut, height, pixelsPerSecond],
+    [cut, height, nowAt, pixelsPerSecond],
   );
-  return { scroller, onScroll, height, view };
+  return { scroller, onScroll, height, nowAt, view };
 }
 
 /** Pinch, and Ctrl with the wheel: seconds per screen change around the now line. */

@@ -2,8 +2,8 @@ import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } fr
 
 export interface VerticalDrag {
   readonly pixelsPerSecond: number;
-  /** Touch lifts only after a press this long, ms; 0 takes hold at once. */
-  readonly hold: number;
+  /** A finger lifts only after a press this long, ms: a swipe scrolls, wherever it begins. 0 takes hold at once; null never lifts. */
+  readonly hold: number | null;
   /** While moving: seconds moved so far. */
   readonly onMove: (seconds: number) => void;
   /** Once, at the end of a gesture or at a key. A key's step is exact: nothing draws it anywhere. */
@@ -15,11 +15,21 @@ export interface VerticalDrag {
 
 type Phase =
   | { readonly name: 'idle' }
-  | { readonly name: 'waiting'; readonly y: number; readonly timer: ReturnType<typeof setTimeout> }
+  | { readonly name: 'waiting'; readonly y: number; readonly timer: ReturnType<typeof setTimeout> | undefined }
   | { readonly name: 'moving'; readonly y: number };
 
 /** A finger that strays further than this before it has hold of the thing wants to scroll, pixels. */
 const STRAY = 8;
+/** What a part is lifted by: long enough that no slow scroll does it, ms. */
+export const LIFT = 500;
+/** What a handle is taken hold of by: it is there to be dragged, and yet a swipe that begins on it scrolls, ms. */
+export const GRIP = 140;
+/** How long the device pulses when something is lifted, ms. */
+const PULSE = 12;
+
+/** Says to the hand that something is lifted, where the device can. */
+export const pulse = (): void => void navigator.vibrate?.(PULSE);
+
 /** Steps of the arrow keys, seconds: plain, and with Alt. */
 const STEP = 0.1;
 const FINE = 0.001;
@@ -37,6 +47,12 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
     if (phase.current.name === 'waiting') clearTimeout(phase.current.timer);
     phase.current = next;
     setLifted(next.name === 'moving');
+  };
+
+  /** Felt, where the device can. */
+  const lift = (y: number) => {
+    pulse();
+    become({ name: 'moving', y });
   };
 
   // Once lifted, the finger moves the part and no longer the page; the browser only listens to a listener that may object.
@@ -61,15 +77,15 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
         const y = event.clientY;
         const target = event.currentTarget;
         target.setPointerCapture(event.pointerId);
-        if (hold === 0) become({ name: 'moving', y });
-        else become({ name: 'waiting', y, timer: setTimeout(() => become({ name: 'moving', y }), hold) });
+        if (hold === 0 || (hold === GRIP && event.pointerType === 'mouse')) become({ name: 'moving', y });
+        else become({ name: 'waiting', y, timer: hold === null ? undefined : setTimeout(() => lift(y), hold) });
       },
       onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
         const now = phase.current;
         if (now.name === 'moving') onMove(moved(event));
         else if (now.name === 'waiting' && Math.abs(event.clientY - now.y) > STRAY) {
           // A mouse scrolls with its wheel: its drag means the part. A finger that strays means the page.
-          if (event.pointerType === 'mouse') become({ name: 'moving', y: now.y });
+          if (event.pointerType === 'mouse' && hold !== null) become({ name: 'moving', y: now.y });
           else become({ name: 'idle' });
         }
       },

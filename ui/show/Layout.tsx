@@ -1,166 +1,243 @@
-import { t } from '../../words';
-import { useState } from 'react';
-import { ScrollView, View, useWindowDimensions } from 'react-native';
+import { useState, type ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
 import { partsOn } from '../../core/show';
 import { clamp } from '../../core/units';
-import { useOpenShow, useShown, whole } from '../../session/open/store';
-import { ChosenDetails, PartDrawer, SeveralDrawer, useChosen } from '../details/Chosen';
-import { FaceStart } from '../faces/FaceStart';
+import { useOpenShow, useShown } from '../../session/open/store';
+import { useTapping } from '../../session/pictures/tapping';
+import { useRecording } from '../../session/voice/recording';
+import { t } from '../../words';
+import { Caught } from '../controls/Caught';
+import { Say } from '../controls/Say';
 import { FaceTabs } from '../faces/FaceTabs';
-import { Incoming } from '../faces/Incoming';
+import { NextStep } from '../faces/NextStep';
 import { FinishPanel } from '../finish/FinishPanel';
 import { RefitNotice } from '../fit/RefitNotice';
-import { OwnDrawer, PictureDrawer } from '../pictures/PictureDrawer';
-import { TapBar } from '../pictures/TapBar';
-import { useTapping } from '../../session/pictures/tapping';
+import { Sheet } from '../sheet/Sheet';
 import { LengthStrip } from '../stage/LengthStrip';
 import { LoudnessCard } from '../stage/LoudnessCard';
 import { Stage } from '../stage/Stage';
-import { Caught } from '../controls/Caught';
-import { Say } from '../controls/Say';
-import { useRecording } from '../../session/voice/recording';
+import { VERY_WIDE } from '../theme/layout';
+import type { Room } from '../theme/useRoom';
 import { OverReading } from '../voice/OverReading';
-import { RecordBar } from '../voice/RecordBar';
+import { Drawer, WideDetails } from './Drawer';
 import { Messages } from './Messages';
-import { Sheet } from '../sheet/Sheet';
+import { ShowHeader, type HeaderProps } from './ShowHeader';
 
 interface Props {
-  readonly wide: boolean;
+  readonly room: Room;
+  readonly header: Omit<HeaderProps, 'look'>;
   readonly onFit: () => void;
 }
 
-export function Layout({ wide, onFit }: Props) {
-  return wide ? <WideLayout onFit={onFit} /> : <PhoneLayout onFit={onFit} />;
+/** Heights of what stands above and below the sheet, pixels of text of the usual size. */
+const HEADER = 48;
+const STRIP = 62;
+const FACES = 64;
+/** What a drawer takes of the window at the most, and of what the stage leaves: the sheet above it stays live. */
+const DRAWER = { window: 0.46, left: 0.62 } as const;
+
+/** The open show, in the layout that there is room for. What is chosen, open, playing or recording lives beside it, and outlasts a turned device. */
+export function Layout(props: Props) {
+  switch (props.room.layout) {
+    case 'phone':
+      return <PhoneLayout {...props} />;
+    case 'sideways':
+      return <SidewaysLayout {...props} />;
+    case 'tablet':
+      return <TabletLayout {...props} />;
+    case 'wide':
+      return <WideLayout {...props} />;
+  }
 }
 
-/** The sheet in whatever width it is given. */
-function SheetBox({ wide }: { readonly wide: boolean }) {
+/** The sheet in whatever width it is given; `tall` is the height that it has while nothing is open below it. */
+function SheetBox({ wide, tall }: { readonly wide: boolean; readonly tall: number }) {
   const [width, setWidth] = useState(0);
   return (
-    <View className="flex-1" onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
+    <View className="min-h-0 flex-1" onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
       {width > 0 ? (
         <Caught what={t('show.theSheet')}>
-          <Sheet width={width} wide={wide} />
+          <Sheet width={width} tall={tall} wide={wide} start={<NextStep />} />
         </Caught>
       ) : null}
     </View>
   );
 }
 
-function PhoneLayout({ onFit }: { readonly onFit: () => void }) {
-  const show = useShown(whole);
-  const face = useOpenShow((store) => store.face);
-  const { parts, pictures, own } = useChosen(show);
-  const [part, ...more] = parts;
-  const { width, height } = useWindowDimensions();
-  const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
+function StageBox({ width, height }: { readonly width: number; readonly height: number }) {
+  return (
+    <Caught what={t('show.theStage')}>
+      <Stage width={width} height={height} />
+    </Caught>
+  );
+}
+
+function Strip({ onFit, spelled = false }: { readonly onFit: () => void; readonly spelled?: boolean }) {
+  return (
+    <Caught what={t('show.theLengths')}>
+      <LengthStrip onFit={onFit} spelled={spelled} />
+    </Caught>
+  );
+}
+
+/** The Finish face takes the sheet's place where there is no room for both; while somebody records or taps along the sheet stays. */
+function useFinishing(): boolean {
   const recording = useRecording((state) => state.recording.status !== 'off');
-  // While something is chosen the sheet needs the room more than the stage does.
-  const busy = (parts.length > 0 || pictures.length > 0 || own !== null || recording) && !tapping;
-  const stage = Math.round(Math.min(180, height * 0.22) * (busy ? 0.65 : 1));
+  const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
+  return useOpenShow((store) => store.face === 'finish') && !recording && !tapping;
+}
+
+function Finish() {
+  return (
+    <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4 w-full max-w-[720px] self-center">
+      <Caught what={t('show.theFinishFace')}>
+        <FinishPanel />
+      </Caught>
+    </ScrollView>
+  );
+}
+
+function PhoneLayout({ room: { width, height, em }, header, onFit }: Props) {
+  const finishing = useFinishing();
+  const stage = Math.round(Math.min(180, height * (height < 640 * em ? 0.16 : 0.22)));
+  const left = height - stage - (HEADER + STRIP + FACES) * em;
+  const most = Math.round(Math.min(height * DRAWER.window, left * DRAWER.left));
   return (
     <>
+      <ShowHeader {...header} look="phone" />
       <Messages />
-      <Caught what={t('show.theStage')}>
-        <Stage width={width} height={stage} />
-      </Caught>
+      <StageBox width={width} height={stage} />
       <View className="bg-card px-4 py-2">
-        <Caught what={t('show.theLengths')}>
-          <LengthStrip onFit={onFit} />
-        </Caught>
+        <Strip onFit={onFit} />
       </View>
       <RefitNotice />
-      {face === 'finish' && !recording ? (
-        <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4">
-          <Caught what={t('show.theFinishFace')}>
-            <FinishPanel />
-          </Caught>
-        </ScrollView>
+      {finishing ? (
+        <Finish />
       ) : (
         <>
-          <SheetBox wide={false} />
-          <View className="gap-2 border-t border-line bg-card px-4 py-2">
-            <Caught key={face} what={t('show.thisFace')}>
-              <Incoming />
-              {recording ? (
-                <RecordBar />
-              ) : tapping ? (
-                <TapBar />
-              ) : part && more.length > 0 ? (
-                <SeveralDrawer parts={parts} />
-              ) : part ? (
-                <PartDrawer key={part.id} part={part} />
-              ) : own ? (
-                <OwnDrawer clip={own} />
-              ) : pictures.length > 0 ? (
-                <PictureDrawer pictures={pictures} />
-              ) : (
-                <FaceStart face={face === 'finish' ? 'voice' : face} wide={false} />
-              )}
-            </Caught>
-          </View>
+          <SheetBox wide={false} tall={Math.round(left * 0.76)} />
+          <ScrollView
+            style={{ maxHeight: most, flexGrow: 0, flexShrink: 0 }}
+            className="border-t border-line bg-card"
+            contentContainerClassName="gap-2 px-4 py-2"
+          >
+            <Drawer />
+          </ScrollView>
         </>
       )}
-      <FaceTabs wide={false} />
+      <FaceTabs look="bottom" />
     </>
   );
 }
 
-function WideLayout({ onFit }: { readonly onFit: () => void }) {
-  const show = useShown(whole);
-  const face = useOpenShow((store) => store.face);
-  const chosen = useChosen(show);
-  const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
-  const recording = useRecording((state) => state.recording.status !== 'off');
-  const voiced = partsOn(show, 'voice').length > 0;
-  const { width } = useWindowDimensions();
-  // The sheet keeps room for its lanes: on the way down to a narrow window the areas beside it give way first.
-  const right = width < 1100 ? 280 : 320;
-  const left = Math.round(clamp(width - right - 400, 240, Math.min(460, width * 0.34)));
+function SidewaysLayout({ room: { width, height, em }, header, onFit }: Props) {
+  const finishing = useFinishing();
+  const busy = useOpenShow((store) => store.chosen !== null);
+  const side = Math.round(clamp(width * 0.36, 240 * em, 340 * em));
+  // The stage makes room for what is chosen; the sheet beside it does not move.
+  const stage = Math.round(Math.min((side * 9) / 16, height * (busy ? 0.24 : 0.38)));
   return (
-    <View className="flex-1 flex-row">
-      <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
-        <View className="overflow-hidden rounded-control">
-          <Caught what={t('show.theStage')}>
-            <Stage width={left - 40} height={Math.round(((left - 40) * 9) / 16)} />
-          </Caught>
+    <View className="min-h-0 flex-1 flex-row">
+      <View style={{ width: side }} className="border-r border-line">
+        <ShowHeader {...header} look="side" />
+        <StageBox width={side} height={stage} />
+        <View className="bg-card px-3 py-1.5">
+          <Strip onFit={onFit} />
         </View>
-        <View className="gap-1">
-          <Say look="label">{t('common.length')}</Say>
-          <LengthStrip onFit={onFit} spelled />
-        </View>
-        <RefitNotice />
-        <Caught what={t('show.theLoudness')}>
-          <LoudnessCard width={left - 40} />
-        </Caught>
-        {voiced ? (
-          <Caught what={t('show.howClearTheVoiceIs')}>
-            <OverReading width={left - 40} />
-          </Caught>
-        ) : null}
-        <Say look="small">{t('show.spacePlayStepSplitTrim')}</Say>
-      </ScrollView>
-      <View className="flex-1 border-x border-line">
-        <Messages />
-        <SheetBox wide />
+        <ScrollView className="min-h-0 flex-1 border-t border-line bg-card" contentContainerClassName="gap-2 px-3 py-2">
+          <Messages />
+          <RefitNotice />
+          {finishing ? null : <Drawer />}
+        </ScrollView>
       </View>
-      <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
-        <Caught key={face} what={t('show.thisFace')}>
-          <Incoming />
-          {recording ? (
-            <RecordBar />
-          ) : face === 'finish' ? (
-            <FinishPanel />
-          ) : tapping ? (
-            <TapBar />
+      {finishing ? <Finish /> : <SheetBox wide={false} tall={height} />}
+      <FaceTabs look="rail" header={header} />
+    </View>
+  );
+}
+
+function TabletLayout({ room: { width, height, em }, header, onFit }: Props) {
+  const finishing = useFinishing();
+  const side = Math.round(clamp(width * 0.38, 250 * em, 330 * em));
+  return (
+    <>
+      <ShowHeader {...header} look="phone" />
+      <Messages />
+      <View className="min-h-0 flex-1 flex-row border-t border-line">
+        <SheetBox wide tall={Math.round(height - (HEADER + FACES) * em)} />
+        <ScrollView style={{ width: side, flexGrow: 0 }} className="border-l border-line" contentContainerClassName="gap-3 p-3.5">
+          <View className="overflow-hidden rounded-control">
+            <StageBox width={side - 28} height={Math.round(((side - 28) * 9) / 16)} />
+          </View>
+          <Strip onFit={onFit} />
+          <RefitNotice />
+          {finishing ? (
+            <Caught what={t('show.theFinishFace')}>
+              <FinishPanel />
+            </Caught>
           ) : (
             <>
-              <ChosenDetails chosen={chosen} />
-              <FaceStart face={face} wide />
+              <View className="gap-2 rounded-control border border-line bg-card p-3.5">
+                <Drawer />
+              </View>
+              <Charts width={side - 28} />
             </>
           )}
+        </ScrollView>
+      </View>
+      <FaceTabs look="bottom" />
+    </>
+  );
+}
+
+/** What was measured of the show, drawn over its time. */
+function Charts({ width }: { readonly width: number }): ReactNode {
+  const voiced = useShown((show) => partsOn(show, 'voice').length > 0);
+  return (
+    <>
+      <Caught what={t('show.theLoudness')}>
+        <LoudnessCard width={width} />
+      </Caught>
+      {voiced ? (
+        <Caught what={t('show.howClearTheVoiceIs')}>
+          <OverReading width={width} />
         </Caught>
-      </ScrollView>
-    </View>
+      ) : null}
+    </>
+  );
+}
+
+function WideLayout({ room: { width, height, em }, header, onFit }: Props) {
+  // The sheet keeps room for its lanes: on the way down to a narrow window the areas beside it give way first. On a very wide one the
+  // stage grows with the sheet; lines of text do not.
+  const large = width / em >= VERY_WIDE;
+  const right = Math.round((large ? 380 : width / em < 1100 ? 290 : 330) * em);
+  const left = Math.round(clamp(width - right - 400 * em, 240 * em, large ? width * 0.36 : Math.min(460 * em, width * 0.34)));
+  const inner = left - 40;
+  return (
+    <>
+      <ShowHeader {...header} look="wide" />
+      <View className="min-h-0 flex-1 flex-row">
+        <ScrollView style={{ width: left, flexGrow: 0 }} contentContainerClassName="gap-4 p-5">
+          <View className="overflow-hidden rounded-control">
+            <StageBox width={inner} height={Math.round((inner * 9) / 16)} />
+          </View>
+          <View className="gap-1">
+            <Say look="label">{t('common.length')}</Say>
+            <Strip onFit={onFit} spelled />
+          </View>
+          <RefitNotice />
+          <Charts width={inner} />
+          <Say look="small">{t('show.spacePlayStepSplitTrim')}</Say>
+        </ScrollView>
+        <View className="min-h-0 flex-1 border-x border-line">
+          <Messages />
+          <SheetBox wide tall={Math.round(height - 56 * em)} />
+        </View>
+        <ScrollView style={{ width: right, flexGrow: 0 }} className="bg-card" contentContainerClassName="gap-4 p-4">
+          <WideDetails />
+        </ScrollView>
+      </View>
+    </>
   );
 }

@@ -1,56 +1,90 @@
-import { t, sayPhrase } from '../../words';
+import { t } from '../../words';
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
-import Redo from 'lucide-react-native/icons/redo-2';
-import Undo from 'lucide-react-native/icons/undo-2';
-import { memo } from 'react';
-import { View } from 'react-native';
-import type { History } from '../../core/show';
+import { memo, useState } from 'react';
+import { Pressable, TextInput, View } from 'react-native';
+import { LIMITS, type History } from '../../core/show';
+import { renameShow } from '../../core/show/edits';
 import { useOpenShow } from '../../session/open/store';
 import { IconButton } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { UndoButtons } from '../faces/UndoButtons';
 import { FaceTabs } from '../faces/FaceTabs';
 
-interface Props {
+export interface HeaderProps {
   readonly history: History;
   readonly mayEdit: boolean;
-  readonly wide: boolean;
+  /** On the phone and the tablet; with the faces, on a wide screen; beside the sheet, where the rail has undo and redo. */
+  readonly look: 'phone' | 'wide' | 'side';
   readonly onBack: () => void;
 }
 
 /** Way back, title and what is saved; undo and redo with the name of what they take back. */
-export const ShowHeader = memo(function ShowHeader({ history, mayEdit, wide, onBack }: Props) {
-  const { undo, redo } = useOpenShow.getState();
-  const past = history.past.at(-1);
-  const future = history.future[0];
+export const ShowHeader = memo(function ShowHeader({ history, mayEdit, look, onBack }: HeaderProps) {
+  const wide = look === 'wide';
   return (
     <View className={`flex-row items-center gap-1 bg-paper px-1 ${wide ? 'h-14 border-b border-line' : 'h-12'}`}>
       <View className="flex-1 flex-row items-center gap-1">
         <IconButton label={t('show.backToTheShows')} icon={ChevronLeft} onPress={onBack} />
         <View className="shrink">
-          <Say look={wide ? 'lead' : 'strong'} numberOfLines={1} accessibilityRole="header">
-            {history.show.title}
-          </Say>
+          <Title title={history.show.title} mayEdit={mayEdit} wide={wide} />
           <SavedWords mayEdit={mayEdit} />
         </View>
       </View>
-      {wide ? <FaceTabs wide /> : null}
-      <View className={`flex-row justify-end ${wide ? 'flex-1' : ''}`}>
-        <IconButton
-          label={past ? t('show.undo', { what: sayPhrase(past.name) }) : t('show.nothingToUndo')}
-          icon={Undo}
-          disabled={!past || !mayEdit}
-          onPress={undo}
-        />
-        <IconButton
-          label={future ? t('show.redo', { what: sayPhrase(future.name) }) : t('show.nothingToRedo')}
-          icon={Redo}
-          disabled={!future || !mayEdit}
-          onPress={redo}
-        />
-      </View>
+      {wide ? <FaceTabs look="top" /> : null}
+      {look === 'side' ? null : (
+        <View className={`flex-row justify-end ${wide ? 'flex-1' : ''}`}>
+          <UndoButtons history={history} mayEdit={mayEdit} />
+        </View>
+      )}
     </View>
   );
 });
+
+interface TitleProps {
+  readonly title: string;
+  readonly mayEdit: boolean;
+  readonly wide: boolean;
+}
+
+/** The show's title; a tap renames it. */
+function Title({ title, mayEdit, wide }: TitleProps) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const commit = () => {
+    if (typed !== null && typed.trim() !== title) useOpenShow.getState().edit(renameShow, { title: typed });
+    setTyped(null);
+  };
+  if (typed !== null) {
+    return (
+      <TextInput
+        accessibilityLabel={t('shows.titleOfTheShow')}
+        autoFocus
+        value={typed}
+        maxLength={LIMITS.titleLength}
+        onChangeText={setTyped}
+        onBlur={commit}
+        onSubmitEditing={commit}
+        onKeyPress={(event) => {
+          if (event.nativeEvent.key !== 'Escape') return;
+          event.preventDefault();
+          setTyped(null);
+        }}
+        className="h-touch rounded-control border border-line bg-card px-2 font-bold text-body text-ink"
+      />
+    );
+  }
+  return (
+    <Pressable
+      accessibilityRole="button"
+      accessibilityLabel={t('shows.rename', { title })}
+      disabled={!mayEdit}
+      onPress={() => setTyped(title)}
+    >
+      <Say look={wide ? 'lead' : 'strong'} numberOfLines={1} accessibilityRole="header">
+        {title}
+      </Say>
+    </Pressable>
+  );
+}
 
 function SavedWords({ mayEdit }: { readonly mayEdit: boolean }) {
   const saved = useOpenShow((store) => store.saved);

@@ -8,12 +8,11 @@ import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { looksLikeClip, looksLikePhoto } from '../controls/accept';
 import { openPanel } from '../panels/open';
-import { useWide } from '../theme/useWide';
+import { useRoom } from '../theme/useRoom';
 import { sentenceOf } from '../words/failures';
 import { useKeys } from './useKeys';
 import { Layout } from './Layout';
 import { Panels } from './Panels';
-import { ShowHeader } from './ShowHeader';
 import '../../session/fit/following';
 import { useDrop } from './useDrop';
 
@@ -30,12 +29,15 @@ function takeDropped(files: File[]): void {
   })();
 }
 
+/** Where the window is lower than this the page scrolls, pixels of text of the usual size. */
+const LEAST = { phone: 520, sideways: 300, tablet: 480, wide: 420 } as const;
+
 const openFit = () => openPanel({ name: 'fit' });
 
 /** The open show: header, stage, length strip, sheet, and what belongs to the face in use. */
 export function ShowScreen({ id }: { readonly id: string }) {
   const router = useRouter();
-  const wide = useWide();
+  const room = useRoom();
   const state = useOpenShow((store) => store.state);
   useKeys(useCallback(() => openPanel({ name: 'keys' }), []));
   const hovering = useDrop(takeDropped);
@@ -59,10 +61,18 @@ export function ShowScreen({ id }: { readonly id: string }) {
     );
   }
   if (state.status !== 'open') return <View className="flex-1 bg-paper" />;
+  const least = Math.round(LEAST[room.layout] * room.em);
   return (
     <View className="flex-1 overflow-hidden bg-paper">
-      <ShowHeader history={state.history} mayEdit={state.mayEdit} wide={wide} onBack={back} />
-      <Layout wide={wide} onFit={openFit} />
+      <div style={{ flex: 1, minHeight: 0, overflowY: 'auto', display: 'flex', flexDirection: 'column' }}>
+        <div style={{ flex: `1 0 ${least}px`, display: 'flex', flexDirection: 'column', minHeight: 0, maxHeight: `max(100%, ${least}px)` }}>
+          <Layout
+            room={{ ...room, height: Math.max(room.height, least) }}
+            header={{ history: state.history, mayEdit: state.mayEdit, onBack: back }}
+            onFit={openFit}
+          />
+        </div>
+      </div>
       <Panels />
       {hovering ? (
         <View

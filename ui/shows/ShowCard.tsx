@@ -39,7 +39,7 @@ export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
             accessibilityRole="button"
             accessibilityLabel={t('shows.open', { title: entry.title })}
             onPress={onOpen}
-            className="min-h-touch min-w-[240px] flex-1 flex-row items-center gap-3 active:opacity-75"
+            className="min-h-touch min-w-[15rem] flex-1 flex-row items-center gap-3 active:opacity-75"
           >
             <View className="h-16 w-24 overflow-hidden rounded-part bg-moss-soft">
               {cover ? <img src={cover} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}

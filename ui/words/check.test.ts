@@ -67,7 +67,7 @@ it('has a sentence for everything that the check may find, with numbers as peopl
   expect([...said.get('cuts')!]).toContain('1 cut may be noticed: at 0:05.0 the beat is 45 ms off.');
   expect([...said.get('peaks')!]).toContain('The highest peak is +0.6 dBTP: it distorts there.');
   expect([...said.get('loudness')!]).toContain('−20.2 LUFS, 4.2 LU quieter than the aim.');
-  expect([...said.get('end')!].some((words) => words.startsWith('The fade of 2.0 s lies in silence'))).toBe(true);
+  expect([...said.get('end')!].some((words) => words.startsWith('The fade of 2.0 s lies where the piece is already silent'))).toBe(true);
 });
 
 it('names what a timeline left behind, each kind once', () => {

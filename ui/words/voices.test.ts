@@ -3,7 +3,7 @@ import { MARKS, sayDepth, sayDepthShort, sayMark, sayMore, sayReading } from './
 it('says how deep the bed goes, in dB and in percent, and in few words', () => {
   expect(sayDepth({ by: 'fixed', gain: -10 })).toBe('10.0 dB down (32 %)');
   expect(sayDepth({ by: 'fixed', gain: 0 })).toBe('not at all');
-  expect(sayDepth({ by: 'clear', margin: 15 })).toBe('as far as it takes, 15 dB below the voice');
+  expect(sayDepth({ by: 'clear', margin: 15 })).toBe('only as much as it needs, 15 dB below the voice');
   expect([sayDepthShort({ by: 'fixed', gain: -16.5 }), sayDepthShort({ by: 'fixed', gain: 0 })]).toEqual(['Dips: −16.5 dB', 'Dips: none']);
   expect(sayDepthShort({ by: 'clear', margin: 20 })).toBe('Dips: 20 dB clear');
 });

@@ -28,7 +28,7 @@ export const details: Readonly<Record<keyof typeof English, string>> = {
   'details.lowCut': 'Tiefen weg',
   'details.lowCutOf': 'Tiefen weg bei {{name}}',
   'details.lowCutOfBelow': 'Tiefen weg bei {{name}}, unter',
-  'details.rumbleAndWindBelowIt': 'Rumpeln und Wind darunter gehen, 12 dB je Oktave',
+  'details.rumbleAndWindBelowIt': 'nimmt Rumpeln und Wind darunter weg, 12 dB je Oktave',
   'details.trimSilence': 'Stille abschneiden',
   'details.backToTheOriginal': 'Zurück zum Original',
   'details.putTheClipsSoundBack': 'Ton des Clips zurückholen',

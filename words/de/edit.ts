@@ -33,7 +33,6 @@ export const edit: Readonly<Record<keyof typeof English, string>> = {
   'edit.useTheWeave': 'Gewebe verwenden',
   'edit.useTheLoop': 'Schleife verwenden',
   'edit.stopAtAPhrase': 'am Ende einer Phrase aufhören',
-  'edit.nudgeTheSpeed': 'Tempo leicht ändern',
   'edit.markAPassage': 'Passage markieren',
   'edit.followTheShow': 'der Schau folgen',
   'edit.addALaneToTheBed': 'Bahn zum Klangbett hinzufügen',
@@ -132,4 +131,5 @@ export const edit: Readonly<Record<keyof typeof English, string>> = {
   'edit.movePictures_other': '{{count}} Bilder verschieben',
   'edit.duplicatePictures_one': 'Bild verdoppeln',
   'edit.duplicatePictures_other': '{{count}} Bilder verdoppeln',
+  'edit.nudgeTheSpeed': 'Tempo leicht ändern',
 };

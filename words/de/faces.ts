@@ -1,8 +1,7 @@
 import type { faces as English } from '../en/faces';
 
 export const faces: Readonly<Record<keyof typeof English, string>> = {
-  'faces.tapTheWaterToCut':
-    'Tipp das Wasser an, um zu schneiden, zu kürzen, zu blenden oder die Lautstärke zu setzen. Der Knopf neben den Balken bringt die Längen zusammen.',
+  'faces.tapTheWaterToCut': 'Tipp auf die blaue Welle, um sie zu schneiden, zu kürzen, zu blenden oder lauter und leiser zu machen.',
   'faces.chooseAPieceOfMusic': 'Wähle ein Musikstück. Du kannst es anhören, bevor es gelegt wird.',
   'faces.addAnotherPiece': 'Noch ein Musikstück',
   'faces.addMusic': 'Musik hinzufügen',
@@ -26,4 +25,9 @@ export const faces: Readonly<Record<keyof typeof English, string>> = {
   'faces.lanes': 'Bahnen',
   'faces.manyLanes': '{{beds}} Bahnen',
   'faces.moreToCome': 'noch {{waiting}} danach',
+  'faces.next.pictures': 'Füg zuerst Fotos oder Clips hinzu.',
+  'faces.next.music': 'Als Nächstes: Musik hinzufügen.',
+  'faces.next.voice': 'Als Nächstes: sprich darüber, wenn du magst.',
+  'faces.next.finish': 'Alles ist da. Sieh es noch einmal an, und nimm es mit.',
+  'faces.next.fit': 'Als Nächstes: die Längen zusammenbringen.',
 };

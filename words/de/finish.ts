@@ -5,7 +5,7 @@ export const finish: Readonly<Record<keyof typeof English, string>> = {
   'finish.writingTheSound': 'Der Ton wird geschrieben',
   'finish.worthALook': 'einen Blick wert',
   'finish.inTheWay': 'im Weg',
-  'finish.beingLookedAt': 'wird angesehen',
+  'finish.beingLookedAt': 'wird geprüft',
   'finish.checkOfTheShow': 'Prüfung der Schau',
   'finish.theShowIsBeingChecked': 'Die Schau wird geprüft',
   'finish.allIsWell': 'Alles ist gut',
@@ -95,7 +95,7 @@ export const finish: Readonly<Record<keyof typeof English, string>> = {
   'finish.worthLooking_other': '{{count}} Dinge sind einen Blick wert',
   'finish.fineShow_one': '{{count}} ist gut: zeigen',
   'finish.fineShow_other': '{{count}} sind gut: zeigen',
-  'finish.lookingAt': 'Wird angesehen: {{what}}',
+  'finish.lookingAt': 'Noch in Prüfung: {{what}}',
   'finish.goThereTo': 'Hingehen: {{what}}',
   'finish.aboutLeft': '{{what}}, noch etwa {{left}},',
   'finish.isWritten': '„{{name}}“ ist geschrieben, {{size}}.',
@@ -139,4 +139,5 @@ export const finish: Readonly<Record<keyof typeof English, string>> = {
     'Die Schau mit ihrer Datei, {{size}}: öffnet sich auf einem anderen Gerät mit allem an seinem Platz. Geöffnet wird sie in der Liste der Schauen.',
   'finish.theShowWithItsFiles_other':
     'Die Schau mit ihren {{count}} Dateien, {{size}}: öffnet sich auf einem anderen Gerät mit allem an seinem Platz. Geöffnet wird sie in der Liste der Schauen.',
+  'finish.nothingYet': 'Es gibt noch nichts mitzunehmen. Füg zuerst Bilder und Musik hinzu.',
 };

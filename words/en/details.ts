@@ -27,7 +27,7 @@ export const details = {
   'details.lowCut': 'Low cut',
   'details.lowCutOf': 'Low cut of {{name}}',
   'details.lowCutOfBelow': 'Low cut of {{name}} below',
-  'details.rumbleAndWindBelowIt': 'rumble and wind below it go, 12 dB an octave',
+  'details.rumbleAndWindBelowIt': 'takes away rumble and wind below it, 12 dB an octave',
   'details.trimSilence': 'Trim silence',
   'details.backToTheOriginal': 'Back to the original',
   'details.putTheClipsSoundBack': 'Put the clip’s sound back',

@@ -32,7 +32,6 @@ export const edit = {
   'edit.useTheWeave': 'use the weave',
   'edit.useTheLoop': 'use the loop',
   'edit.stopAtAPhrase': 'stop at a phrase',
-  'edit.nudgeTheSpeed': 'nudge the speed',
   'edit.markAPassage': 'mark a passage',
   'edit.followTheShow': 'follow the show',
   'edit.addALaneToTheBed': 'add a lane to the bed',
@@ -131,4 +130,5 @@ export const edit = {
   'edit.movePictures_other': 'move {{count}} pictures',
   'edit.duplicatePictures_one': 'duplicate a picture',
   'edit.duplicatePictures_other': 'duplicate {{count}} pictures',
+  'edit.nudgeTheSpeed': 'lilt',
 } as const;

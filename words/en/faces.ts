@@ -1,6 +1,6 @@
 /** The four faces, and files on their way in. */
 export const faces = {
-  'faces.tapTheWaterToCut': 'Tap the water to cut, trim, fade or set the loudness. The button beside the bars makes the lengths agree.',
+  'faces.tapTheWaterToCut': 'Tap the blue wave to cut it, shorten it, fade it or change how loud it is.',
   'faces.chooseAPieceOfMusic': 'Choose a piece of music. You can listen to it before it is laid.',
   'faces.addAnotherPiece': 'Add another piece',
   'faces.addMusic': 'Add music',
@@ -24,4 +24,9 @@ export const faces = {
   'faces.lanes': 'Lanes',
   'faces.manyLanes': '{{beds}} lanes',
   'faces.moreToCome': '{{waiting}} more to come',
+  'faces.next.pictures': 'First add photos or clips.',
+  'faces.next.music': 'Next: add music.',
+  'faces.next.voice': 'Next: speak over it, if you like.',
+  'faces.next.finish': 'It is all there. Look it over, and take it home.',
+  'faces.next.fit': 'Next: make the lengths agree.',
 } as const;

@@ -4,7 +4,7 @@ export const finish = {
   'finish.writingTheSound': 'Writing the sound',
   'finish.worthALook': 'worth a look',
   'finish.inTheWay': 'in the way',
-  'finish.beingLookedAt': 'being looked at',
+  'finish.beingLookedAt': 'checking',
   'finish.checkOfTheShow': 'Check of the show',
   'finish.theShowIsBeingChecked': 'The show is being checked',
   'finish.allIsWell': 'All is well',
@@ -94,7 +94,7 @@ export const finish = {
   'finish.worthLooking_other': '{{count}} things are worth a look',
   'finish.fineShow_one': '{{count}} is fine: show',
   'finish.fineShow_other': '{{count}} are fine: show',
-  'finish.lookingAt': 'Being looked at: {{what}}',
+  'finish.lookingAt': 'Still checking: {{what}}',
   'finish.goThereTo': 'Go there: {{what}}',
   'finish.aboutLeft': '{{what}}, about {{left}} left,',
   'finish.isWritten': '“{{name}}” is written, {{size}}.',
@@ -138,4 +138,5 @@ export const finish = {
     'The show with its file, {{size}}: opens on another device with everything in place. It is opened from the list of shows.',
   'finish.theShowWithItsFiles_other':
     'The show with its {{count}} files, {{size}}: opens on another device with everything in place. It is opened from the list of shows.',
+  'finish.nothingYet': 'There is nothing to take home yet. Add pictures and music first.',
 } as const;

@@ -4,6 +4,7 @@ export {
   duplicatePictures,
   movePictures,
   newCard,
+  usualTimes,
   newCreditsCard,
   newPicture,
   removePictures,

@@ -30,9 +30,26 @@ export function newPicture(id: string, media: Media, ownStart: OwnStart): Photo 
   return { ...start, kind: 'clip', from: 0, hold: whole, dissolve: Math.min(whole, LIMITS.dissolve.start), own };
 }
 
-/** A card of one colour (`#RRGGBB`) with words, as long as cards start. */
-export function newCard(id: string, colour: string, words: string): Card {
-  return { id, kind: 'card', colour, words, hold: LIMITS.card.hold, dissolve: LIMITS.card.dissolve };
+/** Time on screen and dissolve as most photos of a show have them; those that photos start with where there are none. */
+export function usualTimes(pictures: Show['pictures']): Pick<Photo, 'hold' | 'dissolve'> {
+  const times = new Map<string, number>();
+  let usual = { hold: LIMITS.hold.start as number, dissolve: LIMITS.dissolve.start as number };
+  let most = 0;
+  for (const { kind, hold: seconds, dissolve } of pictures) {
+    if (kind !== 'photo') continue;
+    const name = `${seconds} ${dissolve}`;
+    const count = (times.get(name) ?? 0) + 1;
+    times.set(name, count);
+    if (count <= most) continue;
+    most = count;
+    usual = { hold: seconds, dissolve };
+  }
+  return usual;
+}
+
+/** A card of one colour (`#RRGGBB`) with words. It stands and dissolves as the show's photos do. */
+export function newCard(id: string, colour: string, words: string, times = usualTimes([])): Card {
+  return { id, kind: 'card', colour, words, ...times };
 }
 
 /** A card that shows the credits of the show, whatever they are when it is seen. */

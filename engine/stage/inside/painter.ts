@@ -1,5 +1,16 @@
 import { Failure } from '../../../core/failure';
-import { blackAt, comingUp, stripBox, stripIndex, stripOf, framed, layersAt, type Framed, type Layer, type Scene } from '../../../core/stage';
+import {
+  blackAt,
+  comingUp,
+  stripBox,
+  stripIndex,
+  stripOf,
+  framed,
+  layersAt,
+  type Framed,
+  type Layer,
+  type Scene,
+} from '../../../core/stage';
 import { places, type Place } from '../../media/folders';
 import type { Desk } from '../../workers/serve';
 import type { PaintedLayer, StageCalls } from '../stage.protocol';

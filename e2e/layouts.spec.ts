@@ -1,0 +1,124 @@
+import type { Page } from '@playwright/test';
+import { dragByTouch, expect, face, openDemo, test } from './app';
+import { cutOff } from './whole';
+
+/** A phone held upright, small and usual; held sideways; tablets upright; wide and very wide. */
+const SIZES = [
+  [320, 568],
+  [360, 740],
+  [390, 844],
+  [844, 390],
+  [768, 1024],
+  [834, 1112],
+  [1024, 768],
+  [1280, 800],
+  [1920, 1080],
+] as const;
+
+const clock = (page: Page) => page.getByText(/^0:24\.0 \//);
+const sheetHeight = async (page: Page) => (await page.getByTestId('sheet').boundingBox())!.height;
+
+/** Puts the now line at 0:24. */
+async function toTwentyFour(page: Page): Promise<void> {
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  for (let i = 0; i < 24; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await expect(clock(page)).toBeVisible();
+}
+
+/** Titles of the show may end in dots. */
+const isTitle = (text: string) => /Puddle|-plan|rain bed|plays|\.\w{3}$/.test(text);
+
+test('a device that is turned keeps the moment, what is chosen and the open tool; on every size the sheet lives and nothing is cut off', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await toTwentyFour(page);
+  await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Fades', exact: true }).tap();
+  for (const [width, height] of SIZES) {
+    await page.setViewportSize({ width, height });
+    const view = `${width} × ${height}`;
+    await expect(clock(page), view).toBeVisible();
+    await expect(page.getByRole('textbox', { name: 'Fade up' }), view).toBeVisible();
+    await expect.poll(() => sheetHeight(page), view).toBeGreaterThan(100);
+    for (const tab of await page.getByRole('tab').all()) await expect(tab, view).toBeInViewport({ ratio: 1 });
+    expect
+      .soft(
+        (await cutOff(page)).filter((text) => !isTitle(text)),
+        view,
+      )
+      .toEqual([]);
+  }
+  // Every face, with nothing chosen.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'Close the drawer' }).tap();
+  for (const name of ['Pictures', 'Voice', 'Finish', 'Bed'] as const) {
+    for (const [width, height] of SIZES) {
+      await page.setViewportSize({ width, height });
+      await face(page, name);
+      expect
+        .soft(
+          (await cutOff(page)).filter((text) => !isTitle(text)),
+          `${name} at ${width} × ${height}`,
+        )
+        .toEqual([]);
+    }
+  }
+});
+
+test('with text twice as large everything can still be reached', async ({ page }) => {
+  await openDemo(page);
+  await page.addStyleTag({ content: ':root { font-size: 200% }' });
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+    [1920, 1080],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    const view = `${width} × ${height}`;
+    await expect.poll(() => sheetHeight(page), view).toBeGreaterThan(100);
+    for (const tab of await page.getByRole('tab').all()) {
+      await tab.scrollIntoViewIfNeeded();
+      await expect(tab, view).toBeInViewport();
+    }
+    expect
+      .soft(
+        (await cutOff(page)).filter((text) => !isTitle(text)),
+        view,
+      )
+      .toEqual([]);
+  }
+});
+
+test('what is tapped stays where it is, and as large as it was', async ({ page }) => {
+  await openDemo(page);
+  await face(page, 'Pictures');
+  const picture = page.getByTestId('picture 2');
+  const before = (await picture.boundingBox())!;
+  await picture.tap();
+  await expect(page.getByRole('button', { name: 'Close the drawer' })).toBeVisible();
+  const after = (await picture.boundingBox())!;
+  expect(Math.abs(after.y - before.y)).toBeLessThan(1);
+  expect(Math.abs(after.height - before.height)).toBeLessThan(1);
+});
+
+test('a swipe edits nothing, wherever it begins: on a knob, on the river after resting', async ({ page }) => {
+  await openDemo(page);
+  await toTwentyFour(page);
+  const sheet = (await page.getByTestId('sheet').boundingBox())!;
+  const now = () => page.evaluate(() => document.querySelector('[data-testid="sheet"] [role=region]')!.scrollTop);
+  // Resting on the water that is not chosen, longer than lifting takes.
+  const started = await now();
+  await dragByTouch(page, { x: sheet.x + 215, y: sheet.y + 240 }, -90, 700);
+  await expect.poll(now).toBeGreaterThan(started + 40);
+  // A swipe that begins on a knob of what is chosen.
+  await page.keyboard.press('Home');
+  await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
+  await page.keyboard.press('Enter');
+  const knob = (await page.getByTestId('fadeUp').boundingBox())!;
+  const there = await now();
+  await dragByTouch(page, { x: knob.x + knob.width / 2, y: knob.y + knob.height / 2 }, -90);
+  await expect.poll(now).toBeGreaterThan(there + 40);
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+});

@@ -1,0 +1,10 @@
+import { create } from 'zustand';
+
+/** The tool that is open for what is chosen. It lives beside the drawer: a turned device lays the drawer out anew, and the tool stays open. */
+const useTool = create<{ readonly of: string; readonly tool: string | null }>()(() => ({ of: '', tool: null }));
+
+/** The open tool of a thing, and opening another; something else that is chosen begins with none. */
+export function useOpenTool(of: string): readonly [tool: string | null, open: (tool: string | null) => void] {
+  const tool = useTool((state) => (state.of === of ? state.tool : null));
+  return [tool, (next) => useTool.setState({ of, tool: next })];
+}
