@@ -48,14 +48,11 @@ const phone = { viewport: { width: 390, height: 844 }, hasTouch: true };
 await visit(phone, async (page, shot) => {
   await shot('shows-phone');
   await open(page);
-  await choose(page, 215, 600);
+  await choose(page, 215, 560);
   await shot('bed-phone');
   await page.getByRole('button', { name: /^Length:/ }).click();
   await page.getByRole('button', { name: 'Use the weave' }).waitFor({ timeout: 60_000 });
   await shot('fit-phone');
-  await page.getByRole('button', { name: 'Choices: show' }).click();
-  await page.getByText('Moments that must meet', { exact: true }).scrollIntoViewIfNeeded();
-  await shot('fit-choices-phone');
   await page.getByRole('button', { name: 'Use the weave' }).click();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Stitches', exact: true }).click();
@@ -80,10 +77,6 @@ await visit(phone, async (page, shot) => {
   await page.getByTestId('check voice').waitFor();
   await page.getByText('Still checking').waitFor({ state: 'hidden' });
   await shot('finish-phone');
-  await page.getByRole('button', { name: 'Save as a film' }).click();
-  await page.getByRole('button', { name: 'Save the film' }).and(page.locator(':enabled')).waitFor();
-  await shot('film-phone');
-  await page.keyboard.press('Escape');
 });
 await visit(phone, async (page, shot) => {
   await open(page);
@@ -171,6 +164,17 @@ await visit({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' }, asy
   await page.getByText('Loudness over the show').waitFor();
   await page.getByText('−12', { exact: true }).waitFor();
   await shot('bed-wide-dark');
+});
+await visit({ viewport: { width: 834, height: 1112 }, hasTouch: true }, async (page, shot) => {
+  await open(page);
+  await choose(page, 330, 820);
+  await page.getByText(/^Hardest to hear:/).waitFor();
+  await shot('bed-tablet');
+});
+await visit({ viewport: { width: 844, height: 390 }, hasTouch: true }, async (page, shot) => {
+  await open(page);
+  await choose(page, 560, 290);
+  await shot('bed-sideways');
 });
 await browser.close();
 server.kill();

@@ -16,12 +16,14 @@ interface Props {
 export function DrawerTitle({ title, said, onRemove, onClose }: Props) {
   return (
     <View className="flex-row items-center gap-2">
-      <Say look="strong" numberOfLines={1} className="shrink">
-        {title}
-      </Say>
-      <Say look="small" numberOfLines={1} className="flex-1">
-        {said}
-      </Say>
+      <View className="flex-1">
+        <Say look="strong" numberOfLines={1}>
+          {title}
+        </Say>
+        <Say look="small" numberOfLines={1}>
+          {said}
+        </Say>
+      </View>
       {onRemove ? <IconButton label={t('common.remove')} icon={Trash} tone="red" onPress={onRemove} /> : null}
       <IconButton label={t('controls.closeTheDrawer')} icon={X} onPress={onClose} />
     </View>

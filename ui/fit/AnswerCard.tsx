@@ -1,5 +1,5 @@
 import { useSaved, whole } from '../../session/open/store';
-import { decimal, t } from '../../words';
+import { t } from '../../words';
 import { Pressable, View } from 'react-native';
 import type { Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
@@ -52,7 +52,6 @@ export function AnswerCard({ fitting, heard, piece, answer, index }: Props) {
           </Say>
           <Say look="label" style={{ color: tokens[answer.way === 'stop' ? 'ink-2' : TONES[answer.hiding]] }}>
             {sayHiding(answer)}
-            {answer.way === 'stop' || none ? '' : ` ${decimal(answer.quality, 2)}`}
           </Say>
         </View>
         <Say look="small">{sayAnswer(answer)}</Say>

@@ -11,7 +11,7 @@ import { Button, IconButton } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { momentEntry } from '../controls/timeEntry';
+import { countEntry, momentEntry } from '../controls/timeEntry';
 
 interface Props {
   readonly part: Part;
@@ -23,11 +23,36 @@ const SELF = [
   { value: 'yes', label: 'fit.byItself' },
 ] as const;
 
+const NEAR = ['frame', 'beat', 'bar'] as const;
+const ENDINGS = ['either', 'own', 'fade'] as const;
+
 /** What else a fit is to mind, behind sensible starts. */
 export function FitChoices({ part, fitting }: Props) {
-  const { self } = fitting.asked;
+  const { self, wish } = fitting.asked;
   return (
     <View className="gap-2">
+      <Say look="label">{t('fit.howItEnds')}</Say>
+      <Choice
+        label={t('fit.howItEnds')}
+        options={ENDINGS.map((value) => ({ value, label: t(`fit.ends.${value}`) }))}
+        value={wish.ending}
+        onChange={(ending) => askWish({ ending })}
+      />
+      <Say look="label">{t('fit.howNear')}</Say>
+      <Choice
+        label={t('fit.howNear')}
+        options={NEAR.map((value) => ({ value, label: t(`fit.near.${value}`) }))}
+        value={NEAR.find((value) => value === wish.near) ?? null}
+        onChange={(near) => askWish({ near })}
+      />
+      <NumberField
+        {...countEntry}
+        label={t('fit.shortestBars')}
+        value={wish.shortest.of === 'bars' ? wish.shortest.count : 2}
+        least={1}
+        most={32}
+        onChange={(count) => askWish({ shortest: { of: 'bars', count } })}
+      />
       <Meets part={part} fitting={fitting} />
       <Say look="label">{t('fit.whenTheShowsLengthChanges')}</Say>
       <Choice

@@ -5,7 +5,8 @@ import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { pieceOf, slacksFor, wantedSeconds, type Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
-import { showSeconds, type Part } from '../../core/show';
+import { pictureAt, placePictures, showSeconds, type Part } from '../../core/show';
+import { useTransport } from '../../session/sound/transport';
 import { stopHearing, useListening } from '../../session/fit/hearings';
 import { ask, closeFitting, listen, openFitting, layAnswer, useFitting, type FitState } from '../../session/fit/fitting';
 import { currentShow, useSaved, whole } from '../../session/open/store';
@@ -24,7 +25,6 @@ import { HeardFields } from './HeardFields';
 import { OtherWays } from './OtherWays';
 import { PassageFields } from './PassageFields';
 
-const PRESETS = [15, 30, 60, 90] as const;
 const LEAST = 2;
 const MOST = 3600;
 
@@ -124,6 +124,9 @@ function Wanted({ part, fitting }: { readonly part: Part; readonly fitting: FitS
   const show = useSaved(whole);
   const { to } = fitting.asked;
   const wanted = wantedSeconds(show, part, to);
+  const end = useTransport(({ now }) => pictureAt(placePictures(show), now)?.end ?? 0);
+  // As long as it takes to the end of the picture at the now line; none where that is no length for a piece.
+  const upTo = end - part.at >= LEAST && end - part.at <= MOST ? end - part.at : null;
   return (
     <View className="gap-1.5">
       <Say look="small">{t('fit.length')}</Say>
@@ -142,16 +145,15 @@ function Wanted({ part, fitting }: { readonly part: Part; readonly fitting: FitS
           tight
           className="flex-1"
         />
-        {PRESETS.map((seconds) => (
-          <Button
-            key={seconds}
-            label={`${seconds} s`}
-            chosen={to === seconds}
-            onPress={() => ask({ to: seconds })}
-            tight
-            className="flex-1"
-          />
-        ))}
+        <Button
+          label={t('fit.upToThisPicture')}
+          hint={t('fit.upToThePictureAtNow')}
+          chosen={upTo !== null && to !== 'show' && Math.abs(to - upTo) < 1e-6}
+          disabled={upTo === null}
+          onPress={() => ask({ to: upTo! })}
+          tight
+          className="flex-1"
+        />
       </View>
       <NumberField
         {...momentEntry}
