@@ -164,8 +164,8 @@ test('every control has a name, and on a phone a thumb can hit it', async ({ pag
     await page.keyboard.press('Escape');
   }
   await page.getByRole('button', { name: /^1-puddle/ }).press('Enter');
-  for (const tool of ['Dip', 'Takes', 'Words', 'Pauses', 'Pins']) {
-    await page.getByRole('button', { name: tool, exact: true }).click();
+  for (const name of ['Dip', 'Takes', 'Words', 'Pauses', 'Pins']) {
+    await tool(page, name);
     await check();
   }
 

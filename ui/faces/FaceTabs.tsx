@@ -5,6 +5,7 @@ import { FACES } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
 import { t } from '../../words';
 import { Say } from '../controls/Say';
+import { openPanel } from '../panels/open';
 import { useTokens } from '../theme/useTokens';
 import { FACE_WORDS } from './faceWords';
 import { UndoButtons } from './UndoButtons';
@@ -45,7 +46,11 @@ export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
             accessibilityState={{ selected: here }}
             aria-selected={here}
             accessibilityLabel={t(title)}
-            onPress={() => setFace(one)}
+            onPress={() => {
+              // What is open belongs to the face that is left.
+              openPanel(null);
+              setFace(one);
+            }}
             className={`items-center justify-center rounded-control ${TAB[look]} ${here ? 'bg-rain-soft' : 'active:bg-rain-mist'}`}
           >
             <Icon size={20} strokeWidth={2} color={here ? tokens.rain : tokens['ink-2']} aria-hidden />

@@ -1,3 +1,4 @@
+import { openPanel } from '../panels/open';
 import { useShown, whole } from '../../session/open/store';
 import { useMemo } from 'react';
 import { dipsOf } from '../../core/level';
@@ -13,7 +14,7 @@ interface Props {
   readonly view: Viewport;
 }
 
-/** Where the bed is down: a warm band from the narration across the bed, for exactly as long as the dip. */
+/** Where the bed is down: a warm band from the narration across the bed, for exactly as long as the dip. A tap on it opens the dips. */
 export function DipBands({ from, to, view }: Props) {
   const show = useShown(whole);
   const heard = useHeard((state) => state.heard);
@@ -36,8 +37,9 @@ export function DipBands({ from, to, view }: Props) {
           top: Math.max(0, begin) * pixelsPerSecond,
           height: (end - Math.max(0, begin)) * pixelsPerSecond,
           opacity: 0.75,
-          pointerEvents: 'none',
+          cursor: 'pointer',
         }}
+        onClick={() => openPanel({ name: 'dips' })}
       />
     );
   });

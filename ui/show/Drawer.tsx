@@ -7,9 +7,11 @@ import { ChosenDetails, PartDrawer, SeveralDrawer, useChosen } from '../details/
 import { FaceStart } from '../faces/FaceStart';
 import { Incoming } from '../faces/Incoming';
 import { FinishPanel } from '../finish/FinishPanel';
+import { standsInDrawer, usePanel } from '../panels/open';
 import { OwnDrawer, PictureDrawer } from '../pictures/PictureDrawer';
 import { TapBar } from '../pictures/TapBar';
 import { RecordBar } from '../voice/RecordBar';
+import { PanelDrawer } from './PanelDrawer';
 
 /** What can be done now: to what is chosen, while recording or tapping along, or the next step of the face in use. */
 export function Drawer() {
@@ -28,7 +30,9 @@ function InUse({ face }: { readonly face: ReturnType<typeof useOpenShow.getState
   const [part, ...more] = parts;
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   const recording = useRecording((state) => state.recording.status !== 'off');
+  const { panel } = usePanel();
   if (recording) return <RecordBar />;
+  if (standsInDrawer(panel)) return <PanelDrawer key={panel.name} panel={panel} />;
   if (tapping) return <TapBar />;
   if (part && more.length > 0) return <SeveralDrawer parts={parts} />;
   if (part) return <PartDrawer key={part.id} part={part} />;
@@ -42,6 +46,7 @@ export function WideDetails() {
   const show = useShown(whole);
   const face = useOpenShow((store) => store.face);
   const chosen = useChosen(show);
+  const { panel } = usePanel();
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   const recording = useRecording((state) => state.recording.status !== 'off');
   return (
@@ -49,6 +54,8 @@ export function WideDetails() {
       <Incoming />
       {recording ? (
         <RecordBar />
+      ) : standsInDrawer(panel) ? (
+        <PanelDrawer key={panel.name} panel={panel} />
       ) : tapping ? (
         <TapBar />
       ) : face === 'finish' ? (

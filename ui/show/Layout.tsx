@@ -12,6 +12,7 @@ import { FaceTabs } from '../faces/FaceTabs';
 import { NextStep } from '../faces/NextStep';
 import { FinishPanel } from '../finish/FinishPanel';
 import { RefitNotice } from '../fit/RefitNotice';
+import { standsInDrawer, usePanel } from '../panels/open';
 import { Sheet } from '../sheet/Sheet';
 import { LengthStrip } from '../stage/LengthStrip';
 import { LoudnessCard } from '../stage/LoudnessCard';
@@ -84,7 +85,8 @@ function Strip({ onFit, spelled = false }: { readonly onFit: () => void; readonl
 function useFinishing(): boolean {
   const recording = useRecording((state) => state.recording.status !== 'off');
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
-  return useOpenShow((store) => store.face === 'finish') && !recording && !tapping;
+  const inDrawer = usePanel(({ panel }) => standsInDrawer(panel));
+  return useOpenShow((store) => store.face === 'finish') && !recording && !tapping && !inDrawer;
 }
 
 function Finish() {

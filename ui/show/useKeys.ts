@@ -8,6 +8,7 @@ import { startTapping, tap, useTapping } from '../../session/pictures/tapping';
 import { toggleDip } from '../../session/voice/narrations';
 import { pinHere } from '../../session/voice/pinning';
 import { scrubTo, togglePlay, useTransport } from '../../session/sound/transport';
+import { openPanel, standsInDrawer, usePanel } from '../panels/open';
 import { ZOOM } from '../sheet/useSheetScroll';
 
 /** What the keys do, for the list that ? shows. */
@@ -108,7 +109,8 @@ export function useKeys(onHelp: () => void): void {
         P: pinHere,
         t: tapKey,
         T: tapKey,
-        Escape: () => store.choose(null),
+        // First what is open, then what is chosen.
+        Escape: () => (standsInDrawer(usePanel.getState().panel) ? openPanel(null) : store.choose(null)),
         '?': onHelp,
       };
       const action = currentShow() ? actions[event.key] : undefined;

@@ -1,0 +1,94 @@
+import X from 'lucide-react-native/icons/x';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { useOpenShow } from '../../session/open/store';
+import { t } from '../../words';
+import { PiecesPanel } from '../bed/PiecesPanel';
+import { IconButton } from '../controls/Button';
+import { Caught } from '../controls/Caught';
+import { Say } from '../controls/Say';
+import { LANES_TITLE, LanesPanel } from '../details/LanesPanel';
+import type { DrawerPanel } from '../panels/open';
+import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
+import { SpreadPanel } from '../pictures/SpreadPanel';
+import { TrimPanel } from '../pictures/TrimPanel';
+import { DipsPanel } from '../voice/DipsPanel';
+import { LinePanel } from '../voice/LinePanel';
+import { OverReading } from '../voice/OverReading';
+import { closePanel } from './Panels';
+
+/** The drawing of the voice is as wide as the drawer. */
+function Over() {
+  const [width, setWidth] = useState(0);
+  return (
+    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
+      {width > 0 ? <OverReading width={width} onGo={closePanel} /> : null}
+    </View>
+  );
+}
+
+function contentOf(panel: DrawerPanel): { title: string; content: ReactNode } {
+  switch (panel.name) {
+    case 'spread':
+      return { title: t('common.spreadThePictures'), content: <SpreadPanel onDone={closePanel} /> };
+    case 'all':
+      return { title: t('common.allPictures'), content: <AllPicturesPanel /> };
+    case 'trim':
+      return { title: t('common.trimOnTheFilm'), content: <TrimPanel id={panel.clip} /> };
+    case 'pieces':
+      return { title: t('show.piecesInOrder'), content: <PiecesPanel /> };
+    case 'dips':
+      return { title: t('show.dips'), content: <DipsPanel /> };
+    case 'over':
+      return { title: t('show.howClearTheVoiceIs'), content: <Over /> };
+    case 'lanes':
+      return { title: t(LANES_TITLE[panel.kind]), content: <LanesPanel kind={panel.kind} /> };
+    case 'line':
+      return { title: t('common.aWrittenLine'), content: <LinePanel id={panel.line} onDone={closePanel} /> };
+  }
+}
+
+/**
+ * What is set while the sheet stays in sight: it changes there as the finger moves. Escape closes it, choosing something else does too; the
+ * focus goes back to where it was.
+ */
+export function PanelDrawer({ panel }: { readonly panel: DrawerPanel }) {
+  const { title, content } = contentOf(panel);
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const before = document.activeElement;
+    box.current?.focus({ preventScroll: true });
+    return () => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+    };
+  }, []);
+  useEffect(
+    () =>
+      useOpenShow.subscribe((state, before) => {
+        if (state.chosen !== before.chosen && state.chosen !== null) closePanel();
+      }),
+    [],
+  );
+  return (
+    <div
+      ref={box}
+      role="dialog"
+      aria-label={title}
+      tabIndex={-1}
+      className="flex flex-col gap-2 outline-none"
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape' || event.defaultPrevented) return;
+        event.stopPropagation();
+        closePanel();
+      }}
+    >
+      <View className="flex-row items-center gap-2">
+        <Say look="lead" className="flex-1" accessibilityRole="header">
+          {title}
+        </Say>
+        <IconButton label={t('controls.close', { title })} icon={X} onPress={closePanel} />
+      </View>
+      <Caught what={title}>{content}</Caught>
+    </div>
+  );
+}
