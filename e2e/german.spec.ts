@@ -64,7 +64,10 @@ test('every main view stands whole in German at 390 wide, with no English left',
   expect(await cutOff(page)).toEqual(['cut off: Verborgenheit', 'beside its button: Knopfbeschriftung']);
   expect((await everything(page)).filter((text) => ENGLISH.includes(text))).toEqual(['Nothing to undo']);
   await page.evaluate(() => document.getElementById('probe')!.remove());
-  await panel(page, 'Einstellungen', 'the settings');
+  await press(page, 'Einstellungen');
+  await press(page, 'Worte erklärt');
+  await isWhole(page, 'the settings and the glossary');
+  await page.keyboard.press('Escape');
   await card.click();
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
   for (const face of ['Bilder', 'Stimme', 'Fertig', 'Klangbett']) {

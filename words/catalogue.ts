@@ -8,6 +8,7 @@ import { faces as facesDe } from './de/faces';
 import { failure as failureDe } from './de/failure';
 import { finish as finishDe } from './de/finish';
 import { fit as fitDe } from './de/fit';
+import { glossary as glossaryDe } from './de/glossary';
 import { lanes as lanesDe } from './de/lanes';
 import { papers as papersDe } from './de/papers';
 import { pictures as picturesDe } from './de/pictures';
@@ -31,6 +32,7 @@ import { faces } from './en/faces';
 import { failure } from './en/failure';
 import { finish } from './en/finish';
 import { fit } from './en/fit';
+import { glossary } from './en/glossary';
 import { lanes } from './en/lanes';
 import { papers } from './en/papers';
 import { pictures } from './en/pictures';
@@ -57,6 +59,7 @@ export const EN = {
   ...failure,
   ...finish,
   ...fit,
+  ...glossary,
   ...lanes,
   ...papers,
   ...pictures,
@@ -84,6 +87,7 @@ export const DE: Readonly<Record<keyof typeof EN, string>> = {
   ...failureDe,
   ...finishDe,
   ...fitDe,
+  ...glossaryDe,
   ...lanesDe,
   ...papersDe,
   ...picturesDe,

@@ -1,7 +1,7 @@
 import { decimal, sayTime, t, sayPhrase } from '../../words';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
-import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useState, type ReactNode, useRef } from 'react';
 import { View } from 'react-native';
 import { pieceOf, slacksFor, wantedSeconds, type Answer } from '../../core/fit';
 import type { Hearing } from '../../core/music';
@@ -257,8 +257,13 @@ function Fold({
 }) {
   const [chosen, setChosen] = useState<boolean | null>(null);
   const shown = chosen ?? open;
+  const box = useRef<View>(null);
+  // What somebody unfolds comes into view.
+  useEffect(() => {
+    if (chosen) (box.current as unknown as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
   return (
-    <View className="gap-2 border-t border-line pt-2">
+    <View ref={box} className="gap-2 border-t border-line pt-2">
       <View className="flex-row items-center gap-2">
         <Button
           label={title}

@@ -4,6 +4,7 @@ import { LANGUAGES, t, type Language } from '../../words';
 import { Choice } from '../controls/Choice';
 import { Panel } from '../controls/Panel';
 import { Say } from '../controls/Say';
+import { Glossary } from './Glossary';
 
 const LISTED = Object.keys(LANGUAGES) as Language[];
 const THEMES = ['system', 'light', 'dark'] as const;
@@ -36,6 +37,7 @@ export function SettingsPanel() {
           onChange={(next) => void changeSettings({ theme: next })}
         />
       </View>
+      <Glossary />
     </Panel>
   );
 }
