@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { dragByTouch, expect, face, openDemo, test } from './app';
+import { LIFT, dragByTouch, expect, face, openDemo, test } from './app';
 import { cutOff } from './whole';
 
 /** A phone held upright, small and usual; held sideways; tablets upright; wide and very wide. */
@@ -121,4 +121,31 @@ test('a swipe edits nothing, wherever it begins: on a knob, on the river after r
   await dragByTouch(page, { x: knob.x + knob.width / 2, y: knob.y + knob.height / 2 }, -90);
   await expect.poll(now).toBeGreaterThan(there + 40);
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+});
+
+test('a part that is held at the edge of the sheet goes on with it, and lies where it is let go', async ({ page }) => {
+  await openDemo(page);
+  await face(page, 'Voice');
+  const part = page.getByRole('button', { name: /^1-puddle, from/ });
+  await part.focus();
+  await page.keyboard.press('Enter');
+  const from = async () => Number(/from 0:([\d.]+)/.exec((await part.getAttribute('aria-label'))!)![1]);
+  const body = (await page.getByTestId(/^part/).filter({ has: part }).boundingBox())!;
+  const sheet = (await page.getByTestId('sheet').boundingBox())!;
+  const session = await page.context().newCDPSession(page);
+  const x = body.x + body.width / 2;
+  const y = Math.min(body.y + body.height / 2, sheet.y + sheet.height - 70);
+  const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', at?: number) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints: at === undefined ? [] : [{ x, y: at }] });
+  const before = await from();
+  await send('touchStart', y);
+  await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), LIFT);
+  for (let step = 1; step <= 8; step += 1) await send('touchMove', y + ((sheet.y + sheet.height - 12 - y) * step) / 8);
+  // The finger rests; the sheet does not.
+  await expect.poll(from).toBeGreaterThan(before + 20);
+  await send('touchEnd');
+  await expect(page.getByRole('button', { name: 'Undo: move a part' })).toBeVisible();
+  const there = await from();
+  await page.reload();
+  await expect.poll(from).toBe(there);
 });

@@ -16,7 +16,7 @@ export interface VerticalDrag {
 type Phase =
   | { readonly name: 'idle' }
   | { readonly name: 'waiting'; readonly y: number; readonly timer: ReturnType<typeof setTimeout> | undefined }
-  | { readonly name: 'moving'; readonly y: number };
+  | { readonly name: 'moving'; readonly y: number; readonly scrolled: number };
 
 /** A finger that strays further than this before it has hold of the thing wants to scroll, pixels. */
 const STRAY = 8;
@@ -29,6 +29,17 @@ const PULSE = 12;
 
 /** Says to the hand that something is lifted, where the device can. */
 export const pulse = (): void => void navigator.vibrate?.(PULSE);
+
+/** So near to an edge of the sheet a finger scrolls it, pixels; at the edge itself by so many pixels a picture of the screen. */
+const EDGE = 56;
+const FASTEST = 12;
+
+/** How far the sheet scrolls under a finger that drags, pixels a picture of the screen: the nearer to an edge, the faster. */
+function edgeSpeed(y: number, { top, bottom }: DOMRect): number {
+  if (y < top + EDGE) return -FASTEST * Math.min(1, (top + EDGE - y) / EDGE);
+  if (y > bottom - EDGE) return FASTEST * Math.min(1, (y - bottom + EDGE) / EDGE);
+  return 0;
+}
 
 /** Steps of the arrow keys, seconds: plain, and with Alt. */
 const STEP = 0.1;
@@ -43,16 +54,46 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
   const element = useRef<HTMLDivElement>(null);
   const [lifted, setLifted] = useState(false);
 
+  const scroller = useRef<HTMLElement | null>(null);
+  const finger = useRef(0);
+  const beat = useRef(0);
+  const latest = useRef(onMove);
+  useEffect(() => {
+    latest.current = onMove;
+  });
+  useEffect(() => () => cancelAnimationFrame(beat.current), []);
+
   const become = (next: Phase) => {
     if (phase.current.name === 'waiting') clearTimeout(phase.current.timer);
+    cancelAnimationFrame(beat.current);
     phase.current = next;
     setLifted(next.name === 'moving');
+    if (next.name === 'moving' && scroller.current) beat.current = requestAnimationFrame(scrollAtEdge);
+  };
+
+  /** Takes hold at a place of the screen: from here on the finger moves the thing, and what the sheet scrolls meanwhile counts too. */
+  const grasp = (y: number) => {
+    scroller.current = element.current?.closest<HTMLElement>('[role=region]') ?? null;
+    finger.current = y;
+    become({ name: 'moving', y, scrolled: scroller.current?.scrollTop ?? 0 });
+  };
+
+  /** While a finger rests near an edge the sheet goes on scrolling, and the thing goes with it. */
+  const scrollAtEdge = () => {
+    const sheet = scroller.current;
+    if (!sheet || phase.current.name !== 'moving') return;
+    const by = edgeSpeed(finger.current, sheet.getBoundingClientRect());
+    if (by !== 0) {
+      sheet.scrollTop += by;
+      latest.current(moved());
+    }
+    beat.current = requestAnimationFrame(scrollAtEdge);
   };
 
   /** Felt, where the device can. */
   const lift = (y: number) => {
     pulse();
-    become({ name: 'moving', y });
+    grasp(y);
   };
 
   // Once lifted, the finger moves the part and no longer the page; the browser only listens to a listener that may object.
@@ -66,7 +107,10 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
     return () => target.removeEventListener('touchmove', object);
   }, []);
 
-  const moved = (event: PointerEvent) => (event.clientY - (phase.current as { y: number }).y) / pixelsPerSecond;
+  const moved = () => {
+    const { y, scrolled } = phase.current as Extract<Phase, { name: 'moving' }>;
+    return (finger.current - y + (scroller.current?.scrollTop ?? 0) - scrolled) / pixelsPerSecond;
+  };
 
   return {
     lifted,
@@ -77,22 +121,24 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
         const y = event.clientY;
         const target = event.currentTarget;
         target.setPointerCapture(event.pointerId);
-        if (hold === 0 || (hold === GRIP && event.pointerType === 'mouse')) become({ name: 'moving', y });
+        if (hold === 0 || (hold === GRIP && event.pointerType === 'mouse')) grasp(y);
         else become({ name: 'waiting', y, timer: hold === null ? undefined : setTimeout(() => lift(y), hold) });
       },
       onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
         const now = phase.current;
-        if (now.name === 'moving') onMove(moved(event));
+        finger.current = event.clientY;
+        if (now.name === 'moving') onMove(moved());
         else if (now.name === 'waiting' && Math.abs(event.clientY - now.y) > STRAY) {
           // A mouse scrolls with its wheel: its drag means the part. A finger that strays means the page.
-          if (event.pointerType === 'mouse' && hold !== null) become({ name: 'moving', y: now.y });
+          if (event.pointerType === 'mouse' && hold !== null) grasp(now.y);
           else become({ name: 'idle' });
         }
       },
       onPointerUp: (event: PointerEvent<HTMLDivElement>) => {
         const now = phase.current;
         if (now.name === 'moving') {
-          const seconds = moved(event);
+          finger.current = event.clientY;
+          const seconds = moved();
           become({ name: 'idle' });
           if (seconds !== 0) onEnd(seconds, false);
           else onCancel();
