@@ -55,3 +55,9 @@ it.each([
   expect(response.status).toBeGreaterThanOrEqual(400);
   expect(body).not.toMatch(/secret|Error|node_modules/);
 });
+
+it('says it in the language that whoever asks would rather read', async () => {
+  const asked = async (language: string) => (await fetch(`${base}/missing.js`, { headers: { 'accept-language': language } })).text();
+  expect(await asked('fr, de-AT;q=0.8, en;q=0.5')).toBe('Diese Datei gibt es hier nicht.');
+  expect(await asked('en-GB')).toBe('There is no such file here.');
+});
