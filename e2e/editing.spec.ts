@@ -68,11 +68,11 @@ test('pictures: their order by thumb and by keyboard, their times, one time for 
   await type(page, 'Time on screen', '7,25');
   await expect(page.getByText('0:00.0 / 0:17.3')).toBeVisible();
   await page.getByRole('button', { name: 'Time on screen: more' }).click();
-  await expect(field(page, 'Time on screen')).toHaveValue('7.3 s');
+  await expect(field(page, 'Time on screen')).toHaveValue('7.5 s');
   await page.getByRole('button', { name: 'This time for all' }).click();
-  await expect(page.getByText('/ 0:21.9')).toBeVisible();
+  await expect(page.getByText('/ 0:22.5')).toBeVisible();
   await page.getByRole('button', { name: 'Remove' }).click();
-  await expect(page.getByText('/ 0:14.6')).toBeVisible();
+  await expect(page.getByText('/ 0:15.0')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: remove a picture' }).click();
   await expect.poll(names).toEqual(['green', 'blue', 'red']);
 });

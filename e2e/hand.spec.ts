@@ -64,9 +64,9 @@ test('dips are set in the drawer: the sheet shows them change, Play is in reach,
   await openDemo(page);
   const band = page.getByTestId('dip band').first();
   await expect(band).toBeVisible();
-  // A tap on a dip's band opens the dips.
+  // A tap on a dip's band, here above the take that causes it, opens the dips.
   const columns = (await band.boundingBox())!;
-  await page.mouse.click(columns.x + 3, columns.y + columns.height / 2);
+  await page.mouse.click(columns.x + columns.width - 12, columns.y + 3);
   const dialog = page.getByRole('dialog', { name: 'Dips' });
   await expect(dialog).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();

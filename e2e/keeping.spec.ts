@@ -60,7 +60,7 @@ test('an edit is on disk within half a second, and at once when the page hides',
   await page.getByRole('button', { name: 'Time on screen: more' }).click();
   await page.getByRole('button', { name: 'Time on screen: more' }).click();
   await page.goto('/');
-  await expect(page.getByText('2 pictures · 0:10.2')).toBeVisible();
+  await expect(page.getByText('2 pictures · 0:11.0')).toBeVisible();
 });
 
 test('the second tab on a show may look and listen; it takes over when the first one goes', async ({ page, context }) => {

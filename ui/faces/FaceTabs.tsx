@@ -24,7 +24,7 @@ const BOX: Readonly<Record<Look, string>> = {
   rail: 'gap-1 p-1',
 };
 const TAB: Readonly<Record<Look, string>> = {
-  bottom: 'min-h-touch flex-1 gap-0.5 py-1',
+  bottom: 'min-h-touch min-w-fit flex-1 gap-0.5 py-1',
   top: 'min-h-touch flex-row gap-2 px-5',
   rail: 'min-h-touch gap-0.5 py-1.5',
 };

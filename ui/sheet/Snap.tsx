@@ -37,7 +37,7 @@ export function SnapSwitch() {
       title={snap ? t('sheet.edgesSnapToWhatLies') : t('sheet.edgesGoExactlyWhereThey')}
       onClick={() => useOpenShow.getState().setSnap(!snap)}
       className={`flex flex-col items-center justify-center rounded-control border ${snap ? 'border-rain bg-rain-soft' : 'border-line bg-card'}`}
-      style={{ position: 'absolute', left: 1, bottom: 8, width: 44, height: 44, padding: 0, zIndex: 9 }}
+      style={{ position: 'absolute', left: 1, bottom: 8, minWidth: 44, minHeight: 44, padding: 0, zIndex: 9 }}
     >
       <Magnet size={18} strokeWidth={2} color={tokens[snap ? 'rain' : 'ink-2']} aria-hidden />
       <span className={`font-bold text-tiny ${snap ? 'text-rain' : 'text-ink-2'}`}>{t(snap ? 'sheet.snap' : 'sheet.free')}</span>

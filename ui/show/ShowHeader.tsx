@@ -27,7 +27,6 @@ export const ShowHeader = memo(function ShowHeader({ history, mayEdit, look, onB
         <IconButton label={t('show.backToTheShows')} icon={ChevronLeft} onPress={onBack} />
         <View className="shrink">
           <Title title={history.show.title} mayEdit={mayEdit} wide={wide} />
-          <SavedWords mayEdit={mayEdit} />
         </View>
       </View>
       {wide ? <FaceTabs look="top" /> : null}
@@ -46,7 +45,7 @@ interface TitleProps {
   readonly wide: boolean;
 }
 
-/** The show's title; a tap renames it. */
+/** The show's title over what is saved; a tap on either renames it, so that a thumb has a whole touch to hit. */
 function Title({ title, mayEdit, wide }: TitleProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const commit = () => {
@@ -73,16 +72,22 @@ function Title({ title, mayEdit, wide }: TitleProps) {
     );
   }
   return (
-    <Pressable
-      accessibilityRole="button"
-      accessibilityLabel={t('shows.rename', { title })}
-      disabled={!mayEdit}
-      onPress={() => setTyped(title)}
-    >
-      <Say look={wide ? 'lead' : 'strong'} numberOfLines={1} accessibilityRole="header">
-        {title}
-      </Say>
-    </Pressable>
+    <>
+      <Pressable
+        accessibilityRole="button"
+        accessibilityLabel={t('shows.rename', { title })}
+        disabled={!mayEdit}
+        onPress={() => setTyped(title)}
+        className="h-touch justify-center pb-4"
+      >
+        <Say look={wide ? 'lead' : 'strong'} numberOfLines={1} accessibilityRole="header">
+          {title}
+        </Say>
+      </Pressable>
+      <View className="-mt-5 pointer-events-none">
+        <SavedWords mayEdit={mayEdit} />
+      </View>
+    </>
   );
 }
 
