@@ -64,9 +64,10 @@ test('dips are set in the drawer: the sheet shows them change, Play is in reach,
   await openDemo(page);
   const band = page.getByTestId('dip band').first();
   await expect(band).toBeVisible();
-  // A tap on a dip's band, here above the take that causes it, opens the dips.
-  const columns = (await band.boundingBox())!;
-  await page.mouse.click(columns.x + columns.width - 12, columns.y + 3);
+  // A tap on a dip's band, between the song and the take that causes it, opens the dips.
+  const dip = (await band.boundingBox())!;
+  const song = (await page.getByRole('button', { name: /^Puddle Jump, from/ }).boundingBox())!;
+  await page.mouse.click(song.x + song.width + 3, dip.y + dip.height / 2);
   const dialog = page.getByRole('dialog', { name: 'Dips' });
   await expect(dialog).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();

@@ -63,6 +63,7 @@ test('several are chosen by thumb and moved, timed, doubled and removed together
   await page.getByRole('button', { name: 'Choose several' }).tap();
   await page.getByTestId('picture 3').tap();
   await expect(page.getByText('2 pictures')).toBeVisible();
+  await page.getByRole('button', { name: 'More', exact: true }).tap();
   await page.getByRole('button', { name: 'Later' }).tap();
   await expect.poll(names).toBe('green straw red blue');
   await page.getByRole('button', { name: 'Undo: move 2 pictures' }).tap();
@@ -228,6 +229,7 @@ test('a clip is trimmed on its film by thumb, gives a still, and takes another f
     8,
   );
   expect(grey).toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'More', exact: true }).tap();
   await page.getByTestId('files: Replace the file').setInputFiles(await photo('green.png', '#30a050'));
   await expectStage(page, GREEN);
   await expect(page.getByTestId('picture 2')).toHaveAttribute('aria-label', /Picture 2, green, 5.0 seconds/);

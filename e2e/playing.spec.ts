@@ -82,7 +82,7 @@ test('an edit while playing is scheduled at once, behind a crossing and not behi
 test('scrolling is scrubbing: the stage shows the picture at the now line', async ({ page }) => {
   await openDemo(page);
   await page.mouse.move(200, 500);
-  await page.mouse.wheel(0, 400);
+  await page.mouse.wheel(0, 370);
   await expect(page.getByText(/^0:4\d\.\d \/ 1:36\.0/)).toBeVisible();
   await expect(page.getByRole('img', { name: 'The spade' })).toBeVisible();
 });

@@ -38,7 +38,8 @@ function playOnce(page: Page): Promise<{ late: number[]; black: number }> {
         const pen = copy.getContext('2d', { willReadFrequently: true })!;
         const late: number[] = [];
         let black = 0;
-        const scale = sheet.clientHeight / (45 / 1.4 ** 9);
+        // It stands at its fourth second: what it is scrolled by says how many pixels a second has.
+        const scale = sheet.scrollTop / 4;
         const past: { now: number; real: number }[] = [];
         const isReal = (now: number) => {
           const last = { now, real: performance.now() / 1000 };

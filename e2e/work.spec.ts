@@ -172,7 +172,7 @@ test('the check leads there: what is worth a look is one tap away @wide', async 
   await openShowFile(page, showFile(show, brought, info.outputPath('show.zip')));
   await face(page, 'Finish');
   await expect(page.getByTestId('check lengths')).toContainText('4.0 s over');
-  await expect(page.getByTestId('check end')).toContainText('runs 4.0 s over');
+  await expect(page.getByTestId('check end')).toContainText('runs 4.0 s past the last picture');
   await page.getByRole('button', { name: 'Go there: The end' }).click();
   await expect(page.getByRole('tab', { name: 'Bed' })).toHaveAttribute('aria-selected', 'true');
   await expect(page.getByTestId('trim end')).toBeAttached();
