@@ -60,7 +60,7 @@ test('a number is stepped by a button that is held, as one edit, and by the arro
   await expect(page.getByText('of 3', { exact: true })).toBeVisible();
 });
 
-test('dips are set in the drawer: the sheet shows them change, Play is in reach, Escape and another face close it', async ({ page }) => {
+test('a tap on a dip opens the dips in the drawer: sheet and Play stay in reach, Escape and another face close it', async ({ page }) => {
   await openDemo(page);
   const band = page.getByTestId('dip band').first();
   await expect(band).toBeVisible();
@@ -72,11 +72,6 @@ test('dips are set in the drawer: the sheet shows them change, Play is in reach,
   await expect(dialog).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
   expect((await page.getByTestId('sheet').boundingBox())!.height).toBeGreaterThan(150);
-  const begins = async () => Number(await band.getAttribute('data-from'));
-  const before = await begins();
-  await type(page, 'Time to get quieter', '2.5');
-  await expect.poll(begins).toBeLessThan(before);
-  await page.getByRole('textbox', { name: 'Time to get quieter' }).blur();
   await dialog.press('Escape');
   await expect(dialog).toBeHidden();
   await face(page, 'Pictures');
