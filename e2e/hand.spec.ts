@@ -72,6 +72,10 @@ test('a tap on a dip opens the dips in the drawer: sheet and Play stay in reach,
   await expect(dialog).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
   expect((await page.getByTestId('sheet').boundingBox())!.height).toBeGreaterThan(150);
+  const begins = async () => Number(await band.getAttribute('data-from'));
+  const before = await begins();
+  await type(page, 'Starts before the voice by', '1');
+  await expect.poll(begins).toBeLessThan(before);
   await dialog.press('Escape');
   await expect(dialog).toBeHidden();
   await face(page, 'Pictures');
