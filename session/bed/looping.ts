@@ -219,12 +219,16 @@ export function endTaps(): void {
   if (grid) changeGrid(grid);
 }
 
-/** Lays the part as intro, passes and ending. */
+/** The part as intro, passes and ending, as an edit lays it; null where the bars do not lie within the piece. */
+export function loopLaying({ part, passes }: Looping, { seconds, loop, from, to }: ShapedLoop): Parameters<typeof layLoop>[1] | null {
+  return seconds === null ? null : { id: part, loop, passes, from, to };
+}
+
+/** Lays the loop that is being made. */
 export function layLooping(): void {
   const now = current();
-  if (!now || now.shaped.seconds === null) return;
-  const { loop, from, to } = now.shaped;
-  useOpenShow.getState().edit(layLoop, { id: now.part.id, loop, passes: now.looping.passes, from, to });
+  const details = now && loopLaying(now.looping, now.shaped);
+  if (details) useOpenShow.getState().edit(layLoop, details);
 }
 
 /** Saves one pass as a WAV with its loop points. */

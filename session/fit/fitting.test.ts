@@ -29,11 +29,12 @@ jest.mock('../sound/transport', () => ({
 
 import { useOpenShow } from '../open/store';
 import { queryClient } from '../queries';
-import { ask, askWish, beginEnd, closeFitting, dropEnd, layAnswer, listen, openFitting, refit, tryEnd, useFitting } from './fitting';
+import { ask, askStitch, askWish, closeFitting, layAnswer, listen, openFitting, refit, useFitting } from './fitting';
 import './following';
 import { hearPiece, stopHearing, useListening } from './hearings';
 import { ontoBeats } from './ontoBeats';
-import { moveStitch, removeStitch, sidesOf, toggleStitches } from './stitches';
+import { dropEnd, letEndGo, pullEnd, ratherEnd, takeEnd, usePull } from './pulling';
+import { changeStitchOf, sidesOf, toggleStitches } from './stitches';
 
 const piece = composePiece({ tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 });
 const source = memorySource(piece.sound, 2);
@@ -165,15 +166,15 @@ describe('a woven part', () => {
 
   it('moves a stitch to its next-best place, or takes it away', async () => {
     const [before] = places();
-    expect(await moveStitch('song', 0)).toBe(true);
+    expect(await changeStitchOf('song', 0, 'next')).toBe(true);
     const [moved] = places();
     expect(Math.abs(moved![0]! - before![0]!) + Math.abs(moved![1]! - before![1]!)).toBeGreaterThan(1);
-    expect(await removeStitch('song', 0)).toBe(true);
+    expect(await changeStitchOf('song', 0, 'away')).toBe(true);
     for (const [from, to] of places()) {
       expect(Math.abs(from! - moved![0]!)).toBeGreaterThan(2.9);
       expect(Math.abs(to! - moved![1]!)).toBeGreaterThan(2.9);
     }
-    expect(await moveStitch('song', 99)).toBe(false);
+    expect(await changeStitchOf('song', 99, 'next')).toBe(false);
   });
 
   it('is fitted anew when the show’s length changes: when asked, or by itself', async () => {
@@ -209,16 +210,85 @@ describe('a woven part', () => {
     expect(show()).toBe(before);
   });
 
-  it('follows a finger at its end, and lays the length where it lets go', async () => {
-    beginEnd();
-    await tryEnd('song', 30);
-    expect(Math.abs(partSeconds(useOpenShow.getState().preview!.parts.find(({ id }) => id === 'song')!) - 30)).toBeLessThanOrEqual(5.1);
+  it('is moved where the finger drags its stitch: as near as there is a place, and the length stays', async () => {
+    const [before] = places();
+    const by = before![0]! > 20 ? -8 : 8;
+    expect(await changeStitchOf('song', 0, { by })).toBe(true);
+    const near = Math.min(...places().map(([from]) => Math.abs(from! - before![0]! - by)));
+    expect(near).toBeLessThan(Math.abs(by) / 2);
+    expect(partSeconds(part())).toBeCloseTo(showSeconds(show()), 6);
+  });
+});
+
+it('changes a stitch of the answer that is shown, before anything is laid', async () => {
+  openFitting(show(), part());
+  await solved();
+  const before = fitting().answers![fitting().picked]!.splices[0]!;
+  const now = show();
+  askStitch(0, 'away');
+  await solved();
+  for (const { from, to } of fitting().answers!.flatMap(({ way, splices }) => (way === 'weave' ? splices : []))) {
+    expect(Math.abs(from - before.from)).toBeGreaterThan(2.9);
+    expect(Math.abs(to - before.to)).toBeGreaterThan(2.9);
+  }
+  expect(show()).toBe(now);
+});
+
+describe('the end of a piece under a finger', () => {
+  const previewed = () => partSeconds(useOpenShow.getState().preview!.parts.find(({ id }) => id === 'song')!);
+
+  it('fits the piece the first time too, and says what came of it', async () => {
+    takeEnd(part());
+    await pullEnd('song', 30);
+    expect(usePull.getState().pull).toMatchObject({ state: 'held', end: 30 });
+    expect(Math.abs(previewed() - 30)).toBeLessThanOrEqual(5.1);
     await dropEnd('song', 25);
+    expect(part().fit).toMatchObject({ way: 'weave' });
     expect(part().fit!.to).toBeCloseTo(25, 6);
-    expect(Math.abs(partSeconds(part()) - 25)).toBeLessThanOrEqual(5.1);
-    const now = show();
-    await dropEnd('song', null);
-    expect(show()).toBe(now);
+    const { pull } = usePull.getState();
+    expect(pull).toMatchObject({ state: 'laid', came: { stitches: part().spans.length - 1 } });
+    expect((pull!.came as { off: number }).off).toBeCloseTo(partSeconds(part()) - 25, 6);
+    expect(useOpenShow.getState().state).toMatchObject({ history: { past: { length: 1 } } });
+  });
+
+  it('shows the cut until the piece was heard', async () => {
+    let release: () => void = () => undefined;
+    const held = new Promise<void>((go) => (release = go));
+    mockCall.mockImplementationOnce(async (name: string, details: Question) => {
+      await held;
+      return answer(name, details);
+    });
+    takeEnd(part());
+    const pulled = pullEnd('song', 21);
+    expect(previewed()).toBeCloseTo(21, 6);
+    release();
+    await pulled;
+    expect(usePull.getState().pull!.came).not.toBeNull();
+    letEndGo();
+    expect(useOpenShow.getState().preview).toBeNull();
+    expect(usePull.getState().pull).toBeNull();
+  });
+
+  it.each(['cut', 'fade'] as const)('is rather %s than fitted, in one undo step', async (way) => {
+    takeEnd(part());
+    await dropEnd('song', 25);
+    ratherEnd(way);
+    expect(part().fit).toBeUndefined();
+    expect(part().spans).toHaveLength(1);
+    expect(partSeconds(part())).toBeCloseTo(25, 6);
+    expect(part().fadeOut.seconds > 1).toBe(way === 'fade');
+    expect(useOpenShow.getState().state).toMatchObject({ history: { past: { length: 1 } } });
+    expect(usePull.getState().pull).toBeNull();
+  });
+
+  it('is cut where there is no fit, and says so', async () => {
+    takeEnd(part());
+    mockCall.mockImplementation(async (name: string, details: Question) =>
+      name === 'fit' ? { answers: [], why: null } : answer(name, details),
+    );
+    await dropEnd('song', 12);
+    expect(usePull.getState().pull).toMatchObject({ came: 'cut', cuts: false });
+    expect(partSeconds(part())).toBeCloseTo(12, 6);
   });
 });
 

@@ -1,10 +1,20 @@
 import type { Phrase } from '../../core/phrase';
 import { t } from '../../words';
-import { latest, perSession, sessionStore } from '../open/session';
+import { latest, sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
-import { askedOf, layingOf, pieceOf, wantedSeconds, type Answer, type Asked, type Wish } from '../../core/fit';
+import {
+  askedOf,
+  changeStitch,
+  layingOf,
+  pieceOf,
+  wantedSeconds,
+  type Answer,
+  type Asked,
+  type StitchChange,
+  type Wish,
+} from '../../core/fit';
 import type { Hearing } from '../../core/music';
-import type { Fitted, Part, Show } from '../../core/show';
+import type { Fitted, Part, Show, Stretch } from '../../core/show';
 import { layFit, type LaidFit } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../open/store';
 import { analyst } from '../workers';
@@ -30,6 +40,15 @@ export interface FitState {
 
 export const useFitting = sessionStore<{ readonly fitting: FitState | null }>(() => ({ fitting: null }));
 
+/** What was touched of the fit on the sheet: a passage of the piece (seconds of the source), or a stitch of the answer that is shown. */
+export type Touched = { readonly passage: Stretch } | { readonly stitch: number } | null;
+
+export const useTouched = sessionStore<{ readonly touched: Touched }>(() => ({ touched: null }));
+
+export function touch(touched: Touched): void {
+  useTouched.setState({ touched });
+}
+
 const get = () => useFitting.getState().fitting;
 const set = (change: Partial<FitState>) => {
   const fitting = get();
@@ -47,6 +66,7 @@ export function partOf(show: Show | null, id: string): Part | null {
 
 /** Opens the fit for a part: with what it was fitted with, or with sensible starts. The piece is heard if it was not yet. */
 export function openFitting(show: Show, part: Part): void {
+  touch(null);
   useFitting.setState({
     fitting: {
       part: part.id,
@@ -67,6 +87,7 @@ export function openFitting(show: Show, part: Part): void {
 export function closeFitting(): void {
   answering().drop();
   nearing().drop();
+  touch(null);
   useFitting.setState({ fitting: null });
 }
 
@@ -106,11 +127,18 @@ async function solve(): Promise<void> {
     const asking = question(show, part, fitting.asked);
     const { answers, why } = await analyst().call('fit', { ...asking, only: null });
     if (!counts()) return;
-    set({ answers, why, near: null, picked: 0, failure: null, solving: false });
+    set({ answers, why, near: null, picked: likeBefore(answers), failure: null, solving: false });
     await lookNearby(asking, answers);
   } catch (error) {
     if (counts()) set({ failure: failureOf(error), solving: false });
   }
+}
+
+/** Which of the new answers is best at what the picked one was best at; the first where none is. */
+function likeBefore(answers: readonly Answer[]): number {
+  const fitting = get();
+  const was = fitting?.answers?.[fitting.picked];
+  return Math.max(0, was ? answers.findIndex(({ way, kind }) => way === was.way && kind === was.kind) : 0);
 }
 
 /** Where no weave hides, a length near it may have one that does. */
@@ -160,6 +188,16 @@ export function laying(show: Show, fitting: FitState, answer: Answer): LaidFit |
   return part && layingOf(show, part, answer, fitting.asked, fitting.heard?.ending.ring ?? 0);
 }
 
+/** Changes a stitch of the answer that is shown; the others stay if they can. */
+export function askStitch(index: number, change: StitchChange): void {
+  const fitting = get();
+  const answer = fitting?.answers?.[fitting.picked];
+  if (!answer) return;
+  touch(null);
+  const jumps = answer.splices.map(({ from, to }) => ({ from, to }));
+  ask({ wish: changeStitch(fitting.asked.wish, jumps, index, change) });
+}
+
 /** Lays the picked answer. */
 export function layAnswer(answer: Answer): void {
   const [show, fitting] = [currentShow(), get()];
@@ -168,7 +206,7 @@ export function layAnswer(answer: Answer): void {
 }
 
 /** The best answer of a part's own way to what is asked; null where there is none. @throws Failure. */
-async function bestOf(show: Show, part: Part, asked: Asked, way: Fitted['way'], quick = false): Promise<LaidFit | null> {
+export async function bestOf(show: Show, part: Part, asked: Asked, way: Fitted['way'], quick = false): Promise<LaidFit | null> {
   const heard = await hearPiece(show.media[part.media]!);
   if (!heard) return null;
   const { answers } = await analyst().call('fit', { ...question(show, part, asked), only: way, quick });
@@ -201,68 +239,4 @@ export async function refit(id: string, change: (asked: Asked) => Asked = (asked
     notify({ kind: 'failure', failure: failureOf(error) });
     return 'none';
   }
-}
-
-/** The end of a fitted part under a finger: the latest place it asked for, and whether one is being solved. */
-const dragging = perSession(() => ({ held: false, busy: false, wanted: null as { readonly id: string; readonly end: number } | null }));
-
-/** The end of a fitted part follows a finger: it is solved while the finger moves, one length after the other, the latest first. */
-export async function tryEnd(id: string, end: number): Promise<void> {
-  const drag = dragging();
-  drag.wanted = { id, end };
-  if (drag.busy) return;
-  drag.busy = true;
-  try {
-    while (drag.wanted) {
-      const now: { readonly id: string; readonly end: number } = drag.wanted;
-      drag.wanted = null;
-      const laid = await laidTo(now.id, now.end, true);
-      if (laid && drag.held) useOpenShow.getState().tryOut(layFit, laid);
-    }
-  } catch {
-    // The finger moves on; what cannot be solved shows nothing new.
-  } finally {
-    drag.busy = false;
-  }
-}
-
-/** A finger takes hold of a fitted part’s end. */
-export function beginEnd(): void {
-  dragging().held = true;
-}
-
-/** The finger has let go: the length it stood at is laid. */
-export async function dropEnd(id: string, end: number | null): Promise<void> {
-  const drag = dragging();
-  drag.held = false;
-  drag.wanted = null;
-  const { edit, endPreview, notify } = useOpenShow.getState();
-  const show = currentShow();
-  try {
-    const laid = end === null ? null : await laidTo(id, end);
-    // What was undone or changed meanwhile counts.
-    if (laid && currentShow() === show) edit(layFit, laid);
-    else endPreview();
-  } catch (error) {
-    endPreview();
-    notify({ kind: 'failure', failure: failureOf(error) });
-  }
-}
-
-/** Within this of the show's own length the end of the show is meant, seconds. */
-const SHOWS_END = 0.3;
-
-async function laidTo(id: string, end: number, quick = false): Promise<LaidFit | null> {
-  const show = currentShow();
-  const part = partOf(show, id);
-  if (!show || !part?.fit) return null;
-  const length = Math.max(1, end - part.at);
-  const to = Math.abs(length - wantedSeconds(show, part, 'show')) < SHOWS_END ? ('show' as const) : length;
-  return bestOf(
-    show,
-    part,
-    { ...askedOf(show, part), to, slack: to === 'show' ? askedOf(show, part).slack : 'leave' },
-    part.fit.way,
-    quick,
-  );
 }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { latest, sessionStore } from '../open/session';
+import { latest, perSession, sessionStore } from '../open/session';
 import { Failure, failureOf } from '../../core/failure';
 import type { Hearing } from '../../core/music';
 import type { Grid, Media, MediaId } from '../../core/show';
@@ -38,8 +38,22 @@ export const useListening = sessionStore<{ readonly listening: Listening | null 
 /** One piece is heard at a time: the latest that was asked for. */
 const hearing = latest();
 
+/** What is being heard right now: whoever asks for the same waits with the first. */
+const underWay = perSession(() => ({ key: '', done: null as Promise<Hearing | null> | null }));
+
 /** Hears a piece, or gives what was heard before. Null where it was stopped or failed: `useListening` says which. */
-export async function hearPiece(media: Hearable): Promise<Hearing | null> {
+export function hearPiece(media: Hearable): Promise<Hearing | null> {
+  const own = underWay();
+  const key = JSON.stringify(keyOf(media));
+  if (own.done && own.key === key) return own.done;
+  const done = hearNow(media).finally(() => {
+    if (own.done === done) own.done = null;
+  });
+  Object.assign(own, { key, done });
+  return done;
+}
+
+async function hearNow(media: Hearable): Promise<Hearing | null> {
   const known = knownHearing(media) ?? (await keptHearing(media.id, media.grid ?? null).catch(() => null));
   if (known) {
     queryClient.setQueryData([...keyOf(media)], known);
@@ -66,5 +80,6 @@ export async function hearPiece(media: Hearable): Promise<Hearing | null> {
 export function stopHearing(): void {
   const { listening } = useListening.getState();
   hearing().drop();
+  underWay().done = null;
   if (listening) useListening.setState({ listening: { ...listening, share: 0, failure: new Failure('cancelled') } });
 }

@@ -1,6 +1,6 @@
-import { stitchesOfPart, type Answer } from '../../core/fit';
+import { changeStitch, stitchesOfPart, type Answer, type StitchChange } from '../../core/fit';
 import { planSpans } from '../../core/mix';
-import { soundKey, soundSeconds, type Jump, type Show, type Span } from '../../core/show';
+import { soundKey, soundSeconds, type Part, type Show, type Span, type Stretch } from '../../core/show';
 import { layFit } from '../../core/show/edits';
 import { currentShow } from '../open/store';
 import { pause, playPlan, toggleStretch, useTransport } from '../sound/transport';
@@ -44,39 +44,18 @@ export function toggleStitches(show: Show, fitting: FitState, answer: Answer, na
   playPlan(name, planSpans(soundKey(sounding), soundSeconds(show, sounding), sidesOf(laid.spans)), 0);
 }
 
-/** Plays an answer whole, under the show as it would be; stops it where that plays. */
-export function toggleAnswer(show: Show, fitting: FitState, answer: Answer, name: string): void {
-  const laid = laying(show, fitting, answer);
-  const part = partOf(show, fitting.part);
-  if (laid && part) toggleStretch(name, layFit(show, laid), part.at, part.at + answer.seconds * answer.stretch);
+/** Plays a passage of a piece on its own (seconds of the source); stops it where it plays. */
+export function togglePassage(show: Show, part: Part, passage: Stretch, name: string): void {
+  const { playing } = useTransport.getState();
+  if (playing.kind === 'stretch' && playing.name === name) pause();
+  else playPlan(name, planSpans(part.media, show.media[part.media]!.seconds, [{ ...passage, join: 0 }]), 0);
 }
 
-function others(jumps: readonly Jump[], index: number): Jump[] {
-  return jumps.filter((_, i) => i !== index);
-}
-
-/** Takes a stitch to its next-best place; the others stay if they can. */
-export function moveStitch(id: string, index: number): Promise<boolean> {
-  return changed(id, index, (jump) => [jump]);
-}
-
-/** Takes a stitch away: none may leave or land there; the rest is solved anew around it. */
-export function removeStitch(id: string, index: number): Promise<boolean> {
-  return changed(id, index, ({ from, to }) => [
-    { from, to: from },
-    { from: to, to },
-  ]);
-}
-
-async function changed(id: string, index: number, avoid: (jump: Jump) => Jump[]): Promise<boolean> {
+/** Changes a stitch of a part as it lies: its next-best place, away with it, or so many seconds later in the music. */
+export async function changeStitchOf(id: string, index: number, change: StitchChange): Promise<boolean> {
   const show = currentShow();
   const part = partOf(show, id);
   const jumps = show && part ? stitchesOfPart(show, part) : [];
-  const jump = jumps[index];
-  if (!jump) return false;
-  const came = await refit(id, (asked) => ({
-    ...asked,
-    wish: { ...asked.wish, avoid: [...asked.wish.avoid, ...avoid(jump)], hold: others(jumps, index) },
-  }));
-  return came === 'done';
+  if (!jumps[index]) return false;
+  return (await refit(id, (asked) => ({ ...asked, wish: changeStitch(asked.wish, jumps, index, change) }))) === 'done';
 }

@@ -22,8 +22,10 @@ export type OpenState =
 
 interface OpenStore {
   readonly state: OpenState;
-  /** The show as it would be if the gesture under way ended here; null while none is. Drawn, not saved, not heard. */
+  /** The show as it would be if the gesture under way ended here; null while none is. Drawn, not saved. */
   readonly preview: Show | null;
+  /** Whether what is tried out is heard as well: an answer of the fit is, what a finger drags is not. */
+  readonly audible: boolean;
   readonly saved: SaveState;
   readonly chosen: Chosen;
   readonly face: Face;
@@ -37,8 +39,8 @@ interface OpenStore {
   readonly notice: Notice | null;
 
   edit<Details>(edit: Edit<Details>, details: Details): void;
-  /** Shows what an edit would do, while a finger moves. `edit` or `endPreview` ends it. */
-  tryOut<Details>(edit: Edit<Details>, details: Details): void;
+  /** Shows what an edit would do, while a finger moves; `audible` lets it be heard as well. `edit` or `endPreview` ends it. */
+  tryOut<Details>(edit: Edit<Details>, details: Details, audible?: boolean): void;
   endPreview(): void;
   undo(): void;
   redo(): void;
@@ -90,6 +92,7 @@ function placeOf(): SheetPlace {
 const CLOSED = {
   state: { status: 'none' },
   preview: null,
+  audible: false,
   saved: { status: 'saved', at: 0 },
   chosen: null,
   face: START_PLACE.face,
@@ -172,9 +175,9 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
   return {
     ...CLOSED,
     edit: (edit, details) => turnTo((history) => perform(history, edit, details)),
-    tryOut(edit, details) {
+    tryOut(edit, details, audible = false) {
       const { state } = get();
-      if (state.status === 'open' && state.mayEdit) set({ preview: edit(state.history.show, details) });
+      if (state.status === 'open' && state.mayEdit) set({ preview: edit(state.history.show, details), audible });
     },
     endPreview: () => set({ preview: null }),
     undo: () => turnTo(undo),
@@ -254,6 +257,12 @@ export const whole = (show: Show): Show => show;
 export function currentShow(): Show | null {
   const { state } = useOpenShow.getState();
   return state.status === 'open' ? state.history.show : null;
+}
+
+/** The show that is heard: as it would be where that is tried out to be listened to, else as it is. */
+export function audibleShow(store: OpenStore = useOpenShow.getState()): Show | null {
+  const { state, preview, audible } = store;
+  return state.status !== 'open' ? null : audible && preview ? preview : state.history.show;
 }
 
 /** Tells the person of a failure; a cancelled job is none. */

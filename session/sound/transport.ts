@@ -7,7 +7,7 @@ import { clamp, framesOf } from '../../core/units';
 import { startPlaying } from '../../engine/play/play.client';
 import { Player } from '../../engine/play/player';
 import { heardNow, useHeard } from './heard';
-import { currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
+import { audibleShow, currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
 
 /** What sounds: nothing, the show, or one piece on its own. */
 export type Playing =
@@ -52,7 +52,7 @@ function output(): Player {
   return (own.player ??= new Player(startPlaying(), {
     ended: () => {
       if (session.over) return;
-      const show = currentShow();
+      const show = audibleShow();
       rest(useTransport.getState().playing.kind === 'show' && show ? showSeconds(show) : undefined);
     },
     failed: (failure) => {
@@ -97,7 +97,7 @@ async function start(plan: Plan, from: number, what: Playing): Promise<void> {
 
 /** Plays from the now line; from the start where the now line stands at the end. */
 export function playShow(): void {
-  const show = currentShow();
+  const show = audibleShow();
   if (!show) return;
   if (show.pictures.length === 0) {
     const text = t('session.addPhotosFirst');
@@ -125,7 +125,7 @@ export function togglePlay(): void {
 
 /** Plays on from a moment to the end of the pictures or of the bed, whichever is later: for tapping along. */
 export function playOn(from: number): void {
-  const show = currentShow();
+  const show = audibleShow();
   if (!show) return;
   useTransport.setState({ now: from });
   void start({ ...planOf(show), frames: framesOf(reach(show)) }, from, { kind: 'show' });
@@ -185,7 +185,7 @@ function reach(show: Show): number {
 
 /** Puts the now line at a moment of the show; while the show plays, it plays on from there. */
 export function seek(moment: number): void {
-  const show = currentShow();
+  const show = audibleShow();
   if (!show) return;
   const now = clamp(moment, 0, reach(show));
   const { kind } = useTransport.getState().playing;
@@ -204,12 +204,12 @@ export function scrubTo(moment: number): void {
 eachSession((session) => {
   let last: Show | null = null;
   const heardAnew = () => {
-    const show = currentShow();
+    const show = audibleShow();
     if (show && useTransport.getState().playing.kind === 'show') void output().update(planOf(show));
   };
   session.onEnd(
-    useOpenShow.subscribe(({ state }) => {
-      const show = state.status === 'open' ? state.history.show : null;
+    useOpenShow.subscribe((store) => {
+      const show = audibleShow(store);
       if (show === last) return;
       const opened = show !== null && show.id !== last?.id;
       last = show;

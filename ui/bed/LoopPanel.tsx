@@ -6,10 +6,12 @@ import { useQuery } from '@tanstack/react-query';
 import { View } from 'react-native';
 import { barSeconds, barsWithin } from '../../core/music';
 import { LIMITS } from '../../core/show';
+import { layLoop } from '../../core/show/edits';
 import {
   SEAM,
   changeLooping,
   closeLooping,
+  loopLaying,
   layLooping,
   playSeam,
   shapeOf,
@@ -24,6 +26,7 @@ import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { countEntry, momentEntry } from '../controls/timeEntry';
+import { useTrial } from '../panels/useTrial';
 import { sayClick, sayPhase, sayStep } from '../words/seams';
 import { LoopBeat } from './LoopBeat';
 import { LoopLaying } from './LoopLaying';
@@ -35,6 +38,7 @@ export function LoopPanel({ onDone }: { readonly onDone: () => void }) {
   const { looping } = useLooping();
   const shaped = looping ? shapeOf(show, looping) : null;
   const part = show.parts.find((one) => one.id === looping?.part);
+  useTrial(layLoop, looping && shaped && part ? loopLaying(looping, shaped) : null);
   if (!looping || !shaped || !part) return <Say>{t('bed.thisPieceIsNoLonger')}</Say>;
   return (
     <View className="gap-4">

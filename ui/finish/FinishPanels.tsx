@@ -5,13 +5,11 @@ import { useMissing } from '../../session/missing';
 import { Panel } from '../controls/Panel';
 import { CreditsPanel } from './CreditsPanel';
 import { FilmPanel } from './FilmPanel';
-import { LoudnessPanel } from './LoudnessPanel';
 import { PapersPanel } from './PapersPanel';
 import { SoundPanel } from './SoundPanel';
 import { WorkPanel } from './WorkPanel';
 
 const TITLES = {
-  loudness: 'finish.loudnessOfTheWhole',
   film: 'finish.theShowAsAFilm',
   sound: 'finish.theSoundOfTheShow',
   work: 'finish.theWorkAsAFile',
@@ -31,7 +29,6 @@ export function FinishPanels({ name, onClose }: Props) {
   const blocked = (missing?.length ?? 0) > 0;
   return (
     <Panel title={t(TITLES[name])} onClose={onClose}>
-      {name === 'loudness' ? <LoudnessPanel /> : null}
       {name === 'film' ? <FilmPanel blocked={blocked} onDone={onClose} /> : null}
       {name === 'sound' ? <SoundPanel blocked={blocked} onDone={onClose} /> : null}
       {name === 'work' ? <WorkPanel blocked={blocked} onDone={onClose} /> : null}

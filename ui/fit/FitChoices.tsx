@@ -1,64 +1,142 @@
-import { useSaved, whole } from '../../session/open/store';
-import { t } from '../../words';
 import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
-import { pieceOf, wantedSeconds, type Meet } from '../../core/fit';
+import { pieceOf, slacksFor, wantedSeconds, type Answer, type Meet } from '../../core/fit';
+import type { Hearing } from '../../core/music';
 import { LIMITS, type Part } from '../../core/show';
 import { ask, askWish, type FitState } from '../../session/fit/fitting';
+import { useSaved, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
+import { decimal, sayTime, t } from '../../words';
 import { Button, IconButton } from '../controls/Button';
 import { Choice } from '../controls/Choice';
+import { Notice } from '../controls/Notice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { countEntry, momentEntry } from '../controls/timeEntry';
+import { saySlack } from '../words/fits';
+import { PassageMarks } from './PassageMarks';
 
 interface Props {
   readonly part: Part;
   readonly fitting: FitState;
 }
 
-const SELF = [
-  { value: 'no', label: 'fit.iWillSay' },
-  { value: 'yes', label: 'fit.byItself' },
-] as const;
-
 const NEAR = ['frame', 'beat', 'bar'] as const;
 const ENDINGS = ['either', 'own', 'fade'] as const;
 
-/** What else a fit is to mind, behind sensible starts. */
-export function FitChoices({ part, fitting }: Props) {
-  const { self, wish } = fitting.asked;
+/** How the piece ends. */
+export function EndingChoice({ fitting }: Pick<Props, 'fitting'>) {
+  return (
+    <Choice
+      label={t('fit.howItEnds')}
+      options={ENDINGS.map((value) => ({ value, label: t(`fit.ends.${value}`) }))}
+      value={fitting.asked.wish.ending}
+      onChange={(ending) => askWish({ ending })}
+    />
+  );
+}
+
+export const sayEnding = ({ asked: { wish } }: FitState): string => t('fit.endsWith', { ending: t(`fit.ends.${wish.ending}`) });
+
+/** How near the cuts must come. */
+export function NearChoice({ fitting }: Pick<Props, 'fitting'>) {
+  const { near } = fitting.asked.wish;
+  return (
+    <Choice
+      label={t('fit.howNear')}
+      options={NEAR.map((value) => ({ value, label: t(`fit.near.${value}`) }))}
+      value={NEAR.find((value) => value === near) ?? null}
+      onChange={(value) => askWish({ near: value })}
+    />
+  );
+}
+
+export function sayNear({ asked: { wish } }: FitState): string {
+  const { near } = wish;
+  return t('fit.landsWithin', { near: typeof near === 'number' ? `${decimal(near, 1)} s` : t(`fit.near.${near}`) });
+}
+
+/** What takes up what the cuts leave; the way that is used where what was asked for is not among them. */
+export function restOf(
+  show: Parameters<typeof slacksFor>[0],
+  { part, fitting }: Props,
+  answer: Answer,
+  heard: Hearing,
+): {
+  readonly ways: readonly ReturnType<typeof slacksFor>[number][];
+  readonly chosen: ReturnType<typeof slacksFor>[number];
+  readonly off: number;
+} {
+  const ways = slacksFor(show, part, answer, fitting.asked, heard.ending.ring);
+  const { slack } = fitting.asked;
+  const off = Math.abs(answer.seconds * answer.stretch - wantedSeconds(show, part, fitting.asked.to));
+  return { ways, chosen: ways.includes(slack) ? slack : ways[0]!, off };
+}
+
+/** Where the rest goes. */
+export function RestChoice({ part, fitting, answer, heard }: Props & { readonly answer: Answer; readonly heard: Hearing }) {
+  const show = useSaved(whole);
+  const { ways, chosen } = restOf(show, { part, fitting }, answer, heard);
+  const change = answer.seconds / wantedSeconds(show, part, fitting.asked.to) - 1;
+  return (
+    <View className="gap-1.5">
+      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('fit.whatTakesUpTheRest')}>
+        {ways.map((one) => (
+          <Button
+            key={one}
+            label={saySlack(one, change)}
+            kind="quiet"
+            chosen={one === chosen}
+            onPress={() => ask({ slack: one })}
+            hint={t(one === chosen ? 'fit.takeItUpInChosen' : 'fit.takeItUpIn', { way: saySlack(one, change) })}
+            tight
+            className="grow"
+          />
+        ))}
+      </View>
+      {chosen === 'speed' && Math.abs(change) > 0.06 ? (
+        <Notice text={t('fit.aChangeOfCanBe', { change: decimal(Math.abs(change) * 100, 0) })} />
+      ) : null}
+    </View>
+  );
+}
+
+/** The shortest passage, and what was said of single ones. */
+export function PassageChoices({ part, fitting }: Props) {
+  const { shortest } = fitting.asked.wish;
   return (
     <View className="gap-2">
-      <Say look="label">{t('fit.howItEnds')}</Say>
-      <Choice
-        label={t('fit.howItEnds')}
-        options={ENDINGS.map((value) => ({ value, label: t(`fit.ends.${value}`) }))}
-        value={wish.ending}
-        onChange={(ending) => askWish({ ending })}
-      />
-      <Say look="label">{t('fit.howNear')}</Say>
-      <Choice
-        label={t('fit.howNear')}
-        options={NEAR.map((value) => ({ value, label: t(`fit.near.${value}`) }))}
-        value={NEAR.find((value) => value === wish.near) ?? null}
-        onChange={(near) => askWish({ near })}
-      />
       <NumberField
         {...countEntry}
         label={t('fit.shortestBars')}
-        value={wish.shortest.of === 'bars' ? wish.shortest.count : 2}
+        value={shortest.of === 'bars' ? shortest.count : 2}
         least={1}
         most={32}
         onChange={(count) => askWish({ shortest: { of: 'bars', count } })}
       />
-      <Meets part={part} fitting={fitting} />
-      <Say look="label">{t('fit.whenTheShowsLengthChanges')}</Say>
+      <PassageMarks part={part} />
+    </View>
+  );
+}
+
+export function sayShortest({ asked: { wish } }: FitState): string {
+  const { of, count } = wish.shortest;
+  return of === 'bars' ? t('fit.passagesOf', { count }) : t('fit.passagesOfSeconds', { seconds: decimal(count, 1) });
+}
+
+const SELF = ['no', 'yes'] as const;
+const SELF_WORDS = { no: 'fit.iWillSay', yes: 'fit.byItself' } as const;
+
+/** Whether the fit follows the show's length by itself. */
+export function SelfChoice({ fitting }: Pick<Props, 'fitting'>) {
+  return (
+    <View className="gap-1">
+      <Say look="small">{t('fit.whenTheShowsLengthChanges')}</Say>
       <Choice
         label={t('fit.fitAnew')}
-        options={SELF.map(({ value, label }) => ({ value, label: t(label) }))}
-        value={self ? 'yes' : 'no'}
+        options={SELF.map((value) => ({ value, label: t(SELF_WORDS[value]) }))}
+        value={fitting.asked.self ? 'yes' : 'no'}
         onChange={(value) => ask({ self: value === 'yes' })}
       />
     </View>
@@ -68,8 +146,8 @@ export function FitChoices({ part, fitting }: Props) {
 /** Where a meeting starts with at the earliest, seconds. */
 const FIRST_MEETING = 5;
 
-/** Moments of the music that must meet moments of the show. */
-function Meets({ part, fitting }: Props) {
+/** Moments of the music that must meet moments of the show, by numbers: on the sheet they are lines. */
+export function Meets({ part, fitting }: Props) {
   const show = useSaved(whole);
   const { wish, to } = fitting.asked;
   const now = useTransport((state) => state.now);
@@ -85,12 +163,12 @@ function Meets({ part, fitting }: Props) {
   };
   return (
     <View className="gap-1">
-      <Say look="label">{t('fit.momentsThatMustMeet')}</Say>
+      <Say look="small">{t('fit.drawALine')}</Say>
       {wish.meets.map((meet, index) => (
         <View key={index} className="gap-1 rounded-control border border-line bg-card p-2">
           <View className="flex-row items-center">
             <Say look="small" className="flex-1">
-              {t('fit.meeting', { number: index + 1 })}
+              {t('fit.meetingOf', { number: index + 1, source: sayTime(meet.source), at: sayTime(meet.at + part.at) })}
             </Say>
             <IconButton label={t('fit.removeMeeting', { number: index + 1 })} icon={Trash} onPress={() => change(index, null)} />
           </View>
@@ -115,4 +193,8 @@ function Meets({ part, fitting }: Props) {
       <Button label={t('fit.addAMeeting')} icon={Plus} disabled={wish.meets.length >= LIMITS.fit.meets} onPress={add} />
     </View>
   );
+}
+
+export function sayMeets({ asked: { wish } }: FitState): string {
+  return wish.meets.length === 0 ? t('fit.meetsNothing') : t('fit.meetsMoments', { count: wish.meets.length });
 }

@@ -11,7 +11,7 @@ import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { momentEntry, parseSigned } from '../controls/timeEntry';
-import { marksOf, mark } from './PassageFields';
+import { marksOf, mark } from './PassageMarks';
 
 interface Props {
   readonly part: Part;
@@ -106,7 +106,8 @@ export function HeardFields({ part, heard }: Props) {
   );
 }
 
-function SectionName({ media, from, letter }: { readonly media: string; readonly from: number; readonly letter: string }) {
+/** What a section is called. */
+export function SectionName({ media, from, letter }: { readonly media: string; readonly from: number; readonly letter: string }) {
   const show = useSaved(whole);
   const { names } = marksOf(show, media);
   const name = nameOf(names, from, letter);

@@ -3,13 +3,14 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { joinsOf, LIMITS, type Part } from '../../core/show';
 import { setJoin } from '../../core/show/edits';
-import { moveStitch, removeStitch } from '../../session/fit/stitches';
+import { touch, useTouched } from '../../session/fit/fitting';
+import { changeStitchOf } from '../../session/fit/stitches';
 import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
-import { spanEntry } from '../controls/timeEntry';
+import { shiftEntry, spanEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
 
 const AROUND = 1;
@@ -24,10 +25,13 @@ export function StitchFields({ part }: { readonly part: Part }) {
     setBusy(true);
     void work.finally(() => setBusy(false));
   };
+  const { touched } = useTouched();
   if (joins.length === 0) return <Say look="small">{t('fit.thisFitHasNoStitches')}</Say>;
+  const only = touched && 'stitch' in touched && touched.stitch < joins.length ? touched.stitch : null;
   return (
     <View className="gap-2">
       {joins.map((join, index) => {
+        if (only !== null && only !== index) return null;
         const name = `stitch ${index + 1} of ${part.id}`;
         const span = part.spans[join.index!]!;
         return (
@@ -46,14 +50,14 @@ export function StitchFields({ part }: { readonly part: Part }) {
                     label={t('fit.nextBest')}
                     hint={t('fit.moveStitchToItsNext', { number: index + 1 })}
                     disabled={busy}
-                    onPress={() => run(moveStitch(part.id, index))}
+                    onPress={() => run(changeStitchOf(part.id, index, 'next'))}
                     tight
                   />
                   <Button
                     label={t('fit.takeAway')}
                     hint={t('fit.takeStitchAway', { number: index + 1 })}
                     disabled={busy}
-                    onPress={() => run(removeStitch(part.id, index))}
+                    onPress={() => run(changeStitchOf(part.id, index, 'away'))}
                     tight
                   />
                 </>
@@ -79,9 +83,24 @@ export function StitchFields({ part }: { readonly part: Part }) {
               }}
               onChange={(seconds) => useOpenShow.getState().edit(setJoin, { id: part.id, index: join.index!, seconds })}
             />
+            {part.fit?.way === 'weave' ? (
+              <NumberField
+                {...shiftEntry}
+                label={t('fit.moveStitchBy', { number: index + 1 })}
+                value={0}
+                least={-60}
+                most={60}
+                step={0.5}
+                disabled={busy}
+                onChange={(by) => run(changeStitchOf(part.id, index, { by }))}
+              />
+            ) : null}
           </View>
         );
       })}
+      {only !== null && joins.length > 1 ? (
+        <Button label={t('fit.allStitches', { count: joins.length })} kind="quiet" onPress={() => touch(null)} tight />
+      ) : null}
     </View>
   );
 }

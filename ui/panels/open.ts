@@ -3,19 +3,14 @@ import type { JoinAt } from '../../core/show';
 
 /** What stands in the drawer, beside the sheet that it changes. */
 export type DrawerPanel =
-  | { readonly name: 'all' | 'spread' | 'pieces' | 'dips' | 'over' }
+  | { readonly name: 'all' | 'spread' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' }
   | { readonly name: 'lanes'; readonly kind: 'bed' | 'voice' }
   | { readonly name: 'line'; readonly line: string }
-  | { readonly name: 'trim'; readonly clip: string };
+  | { readonly name: 'trim' | 'lineUp'; readonly clip: string }
+  | { readonly name: 'join'; readonly join: JoinAt };
 
 /** The panel that is open, in the drawer or over the page; one at a time. */
-export type OpenedPanel =
-  | DrawerPanel
-  | { readonly name: 'fit' | 'keys' | 'loop' }
-  | { readonly name: 'loudness' | 'film' | 'sound' | 'work' | 'papers' | 'credits' }
-  | { readonly name: 'lineUp'; readonly clip: string }
-  | { readonly name: 'join'; readonly join: JoinAt }
-  | null;
+export type OpenedPanel = DrawerPanel | { readonly name: 'keys' | 'film' | 'sound' | 'work' | 'papers' | 'credits' } | null;
 
 export const usePanel = create<{ panel: OpenedPanel }>()(() => ({ panel: null }));
 
@@ -23,7 +18,8 @@ export function openPanel(panel: OpenedPanel): void {
   usePanel.setState({ panel });
 }
 
-const IN_DRAWER: ReadonlySet<string> = new Set(['all', 'spread', 'pieces', 'dips', 'over', 'lanes', 'line', 'trim']);
+/** What lies over the page: it changes nothing of what is heard and seen. */
+const OVER_THE_PAGE: ReadonlySet<string> = new Set(['keys', 'film', 'sound', 'work', 'papers', 'credits']);
 
 /** Whether a panel stands in the drawer. */
-export const standsInDrawer = (panel: OpenedPanel): panel is DrawerPanel => panel !== null && IN_DRAWER.has(panel.name);
+export const standsInDrawer = (panel: OpenedPanel): panel is DrawerPanel => panel !== null && !OVER_THE_PAGE.has(panel.name);

@@ -37,7 +37,7 @@ export function pushApart(between: number): number {
   return Math.max(0, (TARGET - between) / 2);
 }
 
-interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onMove' | 'onEnd' | 'onCancel'> {
+interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onGrasp' | 'onMove' | 'onEnd' | 'onCancel'> {
   readonly name: string;
   readonly testId: string;
   readonly value: number;
@@ -62,12 +62,13 @@ export function Handle({
   moment,
   push = 0,
   pixelsPerSecond,
+  onGrasp,
   onMove,
   onEnd,
   onCancel,
   children,
 }: HandleProps) {
-  const drag = useVerticalDrag({ pixelsPerSecond, hold: GRIP, onMove, onEnd, onCancel });
+  const drag = useVerticalDrag({ pixelsPerSecond, hold: GRIP, onGrasp, onMove, onEnd, onCancel });
   const top = moment * pixelsPerSecond - TARGET / 2 + push;
   return (
     <div

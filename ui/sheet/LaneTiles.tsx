@@ -17,6 +17,8 @@ const TILE = 512;
 export interface LaidPart {
   readonly part: Part;
   readonly mute?: boolean;
+  /** Drawn as it sounds on its own: no dips. */
+  readonly bare?: boolean;
   readonly joins?: PartJoins;
   readonly into?: number;
   readonly out?: number;
@@ -34,6 +36,7 @@ interface Props {
 }
 
 const ALONE: PartJoins = {};
+const NO_DIPS: readonly PinAt[] = [];
 
 /** Everything that lies on a lane, drawn in tiles. */
 export function LaneTiles({ parts, draw, column, view }: Props) {
@@ -43,11 +46,11 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
   const heard = useHeard((state) => state.heard);
   const dips = dipsOf(show, heard);
   const same = useMemo(() => new Same<PinAt[]>(), []);
-  return parts.map(({ part, mute = false, joins = ALONE, into = 0, out = 0, column: own = column }) => {
+  return parts.map(({ part, mute = false, bare = false, joins = ALONE, into = 0, out = 0, column: own = column }) => {
     const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
     const last = Math.min(Math.ceil((partEnd(part) * pixelsPerSecond) / TILE) - 1, Math.floor((bottom + TILE / 2) / TILE));
     const tiles = [];
-    const dipped = same.of(part.id, dipPinsOf(show, dips, part));
+    const dipped = bare ? NO_DIPS : same.of(part.id, dipPinsOf(show, dips, part));
     for (let index = first; index <= last; index += 1) {
       tiles.push(
         <PartTile

@@ -5,7 +5,7 @@ import { partEnd, partSeconds, type Part } from '../../core/show';
 import { moveParts, setFade, trimEdge } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { letGo, snapBy } from '../../session/bed/snapping';
-import { beginEnd, dropEnd, tryEnd } from '../../session/fit/fitting';
+import { dropEnd, fitsWhenPulled, letEndGo, pullEnd, takeEnd } from '../../session/fit/pulling';
 import type { Face } from '../../session/faces';
 import { chosenParts, tapThing, useOpenShow } from '../../session/open/store';
 import { STICKS_TO_NOW } from './useSheetScroll';
@@ -117,8 +117,8 @@ export function PartHandles(props: Props & { readonly crossesIn?: boolean; reado
   const fades = pushApart((falls - risen) * props.pixelsPerSecond);
   return (
     <>
-      <TrimBar {...props} edge="start" moment={part.at} push={-ends} />
-      <TrimBar {...props} edge="end" moment={end} push={ends} />
+      <TrimBar {...props} edge="start" moment={part.at} push={-ends} crosses={crossesIn} />
+      <TrimBar {...props} edge="end" moment={end} push={ends} crosses={crossesOut} />
       {/* Where a part crosses with its neighbour the crossing takes the place of the fade. */}
       {crossesIn ? null : <FadeKnob {...props} side="fadeUp" moment={risen} push={-fades} />}
       {crossesOut ? null : <FadeKnob {...props} side="fadeOut" moment={falls} push={fades} />}
@@ -142,15 +142,16 @@ function TrimBar({
   edge,
   moment,
   push,
-}: Props & { readonly edge: 'start' | 'end'; readonly moment: number; readonly push: number }) {
+  crosses,
+}: Props & { readonly edge: 'start' | 'end'; readonly moment: number; readonly push: number; readonly crosses: boolean }) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const anchor = edge === 'start' ? base.at : partEnd(base);
   const to = (seconds: number, exact = false) => {
     const meant = anchor + seconds;
     return { id: base.id, edge, moment: meant + (exact ? 0 : snapBy([meant], [base.id], pixelsPerSecond)) };
   };
-  // The end of a woven part does not cut it: it is woven anew to where the finger is.
-  if (edge === 'end' && base.fit?.way === 'weave') {
+  // The end of a piece does not cut it: it is fitted to where the finger is. Where another one follows at once the cut between the two is moved.
+  if (edge === 'end' && !crosses && fitsWhenPulled(base)) {
     return (
       <Handle
         name={t('sheet.fitTheEnd')}
@@ -161,12 +162,18 @@ function TrimBar({
         moment={moment}
         push={push}
         pixelsPerSecond={pixelsPerSecond}
-        onMove={(seconds) => {
-          beginEnd();
-          void tryEnd(base.id, anchor + seconds);
+        onGrasp={() => takeEnd(base)}
+        onMove={(seconds) => void pullEnd(base.id, to(seconds).moment)}
+        onEnd={(seconds, exact) => {
+          // A key takes no hold of it first.
+          if (exact) takeEnd(base);
+          void dropEnd(base.id, to(seconds, exact).moment);
+          letGo();
         }}
-        onEnd={(seconds) => void dropEnd(base.id, anchor + seconds)}
-        onCancel={() => void dropEnd(base.id, null)}
+        onCancel={() => {
+          letGo();
+          letEndGo();
+        }}
       >
         <Bar tone={tone} />
       </Handle>

@@ -24,6 +24,8 @@ interface Props {
   readonly tone: HandleTone;
   readonly column: Column;
   readonly view: Viewport;
+  /** Only drawn: nothing of it is chosen or moved meanwhile. */
+  readonly quiet?: boolean;
 }
 
 /** Beside one another what sounds at the same time: a place in the column for each part, and how many places there are. */
@@ -38,6 +40,8 @@ export function besideEachOther(parts: readonly Part[]): { places: number[]; cou
   return { places, count: Math.max(1, ends.length) };
 }
 
+const NOTHING: readonly LaidPart[] = [];
+
 /** A place narrower than this cannot be touched, pixels. */
 const NARROWEST = 20;
 
@@ -49,7 +53,7 @@ export function laneColumns(show: Pick<Show, 'lanes'>, kind: LaneKind, column: C
 }
 
 /** Pieces of the bed, spot sounds or narrations: drawn, chosen by a tap, with handles at what is chosen. */
-export function PieceLane({ saved, kind, draw, tone, column, view }: Props) {
+export function PieceLane({ saved, kind, draw, tone, column, view, quiet = false }: Props) {
   const show = useShown(whole);
   const chosen = useOpenShow((store) => store.chosen);
   const marked = useRange((state) => state.range !== null);
@@ -84,7 +88,7 @@ export function PieceLane({ saved, kind, draw, tone, column, view }: Props) {
   return (
     <>
       <LaneTiles parts={laid} draw={draw} column={column} view={view} />
-      {laid.map(({ part }, index) => {
+      {(quiet ? NOTHING : laid).map(({ part }, index) => {
         const { x: left, width } = columns[index]!;
         const isChosen = ids.includes(part.id);
         if (!isChosen && !isNear(part)) return null;
@@ -102,7 +106,7 @@ export function PieceLane({ saved, kind, draw, tone, column, view }: Props) {
           </div>
         );
       })}
-      {mine.length > 0 ? <RangeBand column={column} pixelsPerSecond={pixelsPerSecond} ids={ids} /> : null}
+      {mine.length > 0 && !quiet ? <RangeBand column={column} pixelsPerSecond={pixelsPerSecond} ids={ids} /> : null}
     </>
   );
 }

@@ -6,11 +6,15 @@ import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
 import { columnsFor, sayMark, tickStep, type Column, type Columns } from './columns';
 import { DipBands } from './DipBands';
+import { FitRiver } from './fit/FitRiver';
+import { isApart, useFitOnSheet, withPiece, type FitColumns } from './fit/onSheet';
+import { PieceColumn } from './fit/PieceColumn';
 import { Lines } from './Lines';
 import { OwnLane } from './OwnLane';
 import { PictureColumn } from './PictureColumn';
 import { PieceLane, laneColumns } from './PieceLane';
 import { drawRiver, drawSpot, drawVoice } from './river';
+import { PullChip, PullLine } from './Pulled';
 import { SnapLine, SnapSwitch } from './Snap';
 import { SpeechMarks } from './SpeechMarks';
 import { Stitches } from './Stitches';
@@ -27,6 +31,8 @@ interface Props {
 
 /** A lower sheet has no room for the switch beside the now line, pixels. */
 const LEAST_FOR_SNAP = 170;
+/** A wide sheet as wide as this keeps the voices beside a fit, pixels. */
+const ROOM_FOR_VOICE = 620;
 
 /** The sheet: time runs down, one column for each lane, the now line stands still. */
 export function Sheet({ width, tall, wide, start }: Props) {
@@ -51,10 +57,14 @@ export function Sheet({ width, tall, wide, start }: Props) {
     () => wanted && (partsOn(show, 'own').length > 0 || show.pictures.some((picture) => hasOwnSound(show, picture))),
     [wanted, show],
   );
-  const columns = useMemo(
-    () => columnsFor(face, width, { voice: voices, own, spot: spots }, wide),
-    [face, width, voices, own, spots, wide],
-  );
+  const fit = useFitOnSheet();
+  const fits = fit !== null;
+  const columns = useMemo((): Columns & Partial<FitColumns> => {
+    if (!fits) return columnsFor(face, width, { voice: voices, own, spot: spots }, wide);
+    // The fit takes the room of what does not belong to it, where there is little.
+    const roomy = wide && width >= ROOM_FOR_VOICE;
+    return withPiece(columnsFor('bed', width, { voice: roomy ? voices : 0, own: false, spot: false }, wide));
+  }, [fits, face, width, voices, own, spots, wide]);
   const { pixelsPerSecond } = view;
 
   return (
@@ -73,6 +83,7 @@ export function Sheet({ width, tall, wide, start }: Props) {
           scrollbarWidth: 'none',
           overflowAnchor: 'none',
           touchAction: 'pan-y',
+          userSelect: 'none',
           ['--now' as string]: `${nowAt}px`,
         }}
       >
@@ -84,7 +95,13 @@ export function Sheet({ width, tall, wide, start }: Props) {
             {columns.voice ? <DipBands from={columns.own ?? columns.bed} to={columns.voice} view={view} /> : null}
             <PictureColumn column={columns.pictures} view={view} sortable={face === 'pictures'} />
             {columns.own ? <OwnLane saved={saved} column={columns.own} view={view} /> : null}
-            <PieceLane saved={saved} kind="bed" draw={drawRiver} tone="rain" column={columns.bed} view={view} />
+            <PieceLane saved={saved} kind="bed" draw={drawRiver} tone="rain" column={columns.bed} view={view} quiet={fits} />
+            {fit && isApart(columns) ? (
+              <>
+                <FitRiver fit={fit} columns={columns} view={view} />
+                <PieceColumn fit={fit} columns={columns} view={view} />
+              </>
+            ) : null}
             {columns.spot ? <PieceLane saved={saved} kind="spot" draw={drawSpot} tone="ochre" column={columns.spot} view={view} /> : null}
             {columns.voice ? (
               <>
@@ -93,18 +110,21 @@ export function Sheet({ width, tall, wide, start }: Props) {
                 <Lines saved={saved} column={columns.voice} view={view} />
               </>
             ) : null}
-            <BeatLines column={columns.bed} view={view} />
+            {fits ? null : <BeatLines column={columns.bed} view={view} />}
             <Stitches column={columns.bed} view={view} />
+            <PullLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <SnapLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <EndLine y={seconds * pixelsPerSecond} width={width} />
           </div>
         </div>
       </div>
       <NowLine top={nowAt} />
-      {height > LEAST_FOR_SNAP ? <SnapSwitch /> : null}
+      <PullChip />
+      {height > LEAST_FOR_SNAP && !fits ? <SnapSwitch /> : null}
       {columns.voice && speakers > 1 ? <LaneNames kind="voice" column={columns.voice} top={wide ? 32 : 2} /> : null}
-      {beds > 1 ? <LaneNames kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
-      {wide ? <Headings columns={columns} /> : null}
+      {beds > 1 && !fits ? <LaneNames kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
+      {wide ? <Headings columns={columns} fits={fits} /> : null}
+      {isApart(columns) ? <FitNames columns={columns} top={wide ? 32 : 2} /> : null}
     </div>
   );
 }
@@ -159,14 +179,14 @@ const HEADINGS = [
 ] as const;
 
 /** The columns' names, where there is room for them. */
-function Headings({ columns }: { readonly columns: Columns }) {
+function Headings({ columns, fits }: { readonly columns: Columns; readonly fits: boolean }) {
   return (
     <div
       style={{ position: 'absolute', left: 0, right: 0, top: 0, height: 30, pointerEvents: 'none', zIndex: 8 }}
       className="border-b border-line bg-card"
     >
       {HEADINGS.map(({ lane, title, tone }) => {
-        const column = columns[lane];
+        const column = lane === 'bed' && fits ? null : columns[lane];
         return column ? (
           <span key={lane} style={{ position: 'absolute', left: column.x + 4, top: 6 }} className={`font-bold text-small ${tone}`}>
             {t(title)}
@@ -175,6 +195,24 @@ function Headings({ columns }: { readonly columns: Columns }) {
       })}
     </div>
   );
+}
+
+/** What stands where while a piece is fitted. */
+function FitNames({ columns, top }: { readonly columns: FitColumns; readonly top: number }) {
+  return (
+    [
+      [columns.piece, 'sheet.thePiece'],
+      [columns.bed, 'sheet.asItWillBe'],
+    ] as const
+  ).map(([{ x }, name]) => (
+    <span
+      key={name}
+      className="rounded-full bg-rain-mist px-1.5 font-bold text-tiny text-rain"
+      style={{ position: 'absolute', left: x, top, pointerEvents: 'none', zIndex: 8 }}
+    >
+      {t(name)}
+    </span>
+  ));
 }
 
 interface NamesProps {

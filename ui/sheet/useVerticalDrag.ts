@@ -4,6 +4,8 @@ export interface VerticalDrag {
   readonly pixelsPerSecond: number;
   /** A finger lifts only after a press this long, ms: a swipe scrolls, wherever it begins. 0 takes hold at once; null never lifts. */
   readonly hold: number | null;
+  /** Once it has hold of the thing, before it moves. */
+  readonly onGrasp?: (() => void) | undefined;
   /** While moving: seconds moved so far. */
   readonly onMove: (seconds: number) => void;
   /** Once, at the end of a gesture or at a key. A key's step is exact: nothing draws it anywhere. */
@@ -49,7 +51,7 @@ const FINE = 0.001;
  * Dragging along the time of the sheet. `idle` → `waiting` (held down, not yet lifted) → `moving`; the end commits, a
  * cancelled gesture and Escape restore; arrow keys take the same path as the finger.
  */
-export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel, onTap }: VerticalDrag) {
+export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd, onCancel, onTap }: VerticalDrag) {
   const phase = useRef<Phase>({ name: 'idle' });
   const element = useRef<HTMLDivElement>(null);
   const [lifted, setLifted] = useState(false);
@@ -76,6 +78,7 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onMove, onEnd, onCancel
     scroller.current = element.current?.closest<HTMLElement>('[role=region]') ?? null;
     finger.current = y;
     become({ name: 'moving', y, scrolled: scroller.current?.scrollTop ?? 0 });
+    onGrasp?.();
   };
 
   /** While a finger rests near an edge the sheet goes on scrolling, and the thing goes with it. */

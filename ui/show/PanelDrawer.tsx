@@ -3,13 +3,18 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useOpenShow } from '../../session/open/store';
 import { t } from '../../words';
+import { JoinPanel } from '../bed/JoinPanel';
+import { LoopPanel } from '../bed/LoopPanel';
 import { PiecesPanel } from '../bed/PiecesPanel';
 import { IconButton } from '../controls/Button';
 import { Caught } from '../controls/Caught';
 import { Say } from '../controls/Say';
 import { LANES_TITLE, LanesPanel } from '../details/LanesPanel';
+import { LoudnessPanel } from '../finish/LoudnessPanel';
+import { FitDrawer, FitHeading, useFitTitle } from '../fit/FitDrawer';
 import type { DrawerPanel } from '../panels/open';
 import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
+import { LineUpPanel } from '../pictures/LineUpPanel';
 import { SpreadPanel } from '../pictures/SpreadPanel';
 import { TrimPanel } from '../pictures/TrimPanel';
 import { DipsPanel } from '../voice/DipsPanel';
@@ -27,8 +32,25 @@ function Over() {
   );
 }
 
-function contentOf(panel: DrawerPanel): { title: string; content: ReactNode } {
+interface Content {
+  readonly title: string;
+  /** Stands in the place of the title where that says more. */
+  readonly heading?: ReactNode;
+  readonly content: ReactNode;
+}
+
+function contentOf(panel: DrawerPanel, fitted: string): Content {
   switch (panel.name) {
+    case 'fit':
+      return { title: fitted, heading: <FitHeading />, content: <FitDrawer onDone={closePanel} /> };
+    case 'loop':
+      return { title: t('show.loopMaker'), content: <LoopPanel onDone={closePanel} /> };
+    case 'join':
+      return { title: t('show.lineUpAJoin'), content: <JoinPanel at={panel.join} /> };
+    case 'lineUp':
+      return { title: t('common.lineUpARecording'), content: <LineUpPanel id={panel.clip} onDone={closePanel} /> };
+    case 'loudness':
+      return { title: t('finish.loudnessOfTheWhole'), content: <LoudnessPanel /> };
     case 'spread':
       return { title: t('common.spreadThePictures'), content: <SpreadPanel onDone={closePanel} /> };
     case 'all':
@@ -53,7 +75,7 @@ function contentOf(panel: DrawerPanel): { title: string; content: ReactNode } {
  * focus goes back to where it was.
  */
 export function PanelDrawer({ panel }: { readonly panel: DrawerPanel }) {
-  const { title, content } = contentOf(panel);
+  const { title, heading, content } = contentOf(panel, useFitTitle());
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const before = document.activeElement;
@@ -83,9 +105,11 @@ export function PanelDrawer({ panel }: { readonly panel: DrawerPanel }) {
       }}
     >
       <View className="flex-row items-center gap-2">
-        <Say look="lead" className="flex-1" accessibilityRole="header">
-          {title}
-        </Say>
+        {heading ?? (
+          <Say look="lead" className="flex-1" accessibilityRole="header">
+            {title}
+          </Say>
+        )}
         <IconButton label={t('controls.close', { title })} icon={X} onPress={closePanel} />
       </View>
       <Caught what={title}>{content}</Caught>

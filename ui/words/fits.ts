@@ -7,15 +7,14 @@ export function sayWay({ way, kind }: Answer): string {
   return t(kind === 'fewest' || kind === 'closest' || kind === 'most' ? `fits.${kind}` : 'fits.hidden');
 }
 
-const USES = { weave: 'fits.useWeave', loop: 'fits.useLoop', stop: 'fits.useStop', nudge: 'fits.useNudge' } as const;
+/** Half a frame of a film at thirty a second, seconds. */
+const A_FRAME = 1 / 60;
 
-/** What the button that lays it says. */
-export const sayUse = (way: Answer['way']): string => t(USES[way]);
-
-/** By how much it misses: `lands 0.3 s early`. */
+/** By how much it misses: `0.3 s early`. */
 export function sayLanding(off: number): string {
-  if (Math.abs(off) < 0.05) return t('fits.landsExactly');
-  return t(off < 0 ? 'fits.landsEarly' : 'fits.landsLate', { off: decimal(Math.abs(off), 1) });
+  const by = Math.abs(off);
+  if (by < A_FRAME) return t('fits.landsExactly');
+  return t(off < 0 ? 'fits.landsEarly' : 'fits.landsLate', { off: decimal(by, by < 0.1 ? 2 : 1) });
 }
 
 /** What an answer does, in a line. */
