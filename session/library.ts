@@ -6,6 +6,7 @@ import type { Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
+import { lookAtArrived } from './pictures/arrived';
 import { laneFor } from './open/lanes';
 import { listener } from './workers';
 
@@ -14,6 +15,8 @@ export interface Arrival {
   readonly media: Media;
   readonly facts: SoundFacts;
   readonly lane: 'bed' | 'spot' | 'voice';
+  /** Its silent ends are left away when it is laid. */
+  readonly trim?: boolean;
 }
 
 interface Library {
@@ -91,6 +94,7 @@ export async function addPhotosAndClips(files: readonly File[]): Promise<void> {
   const media = taken.map((one) => one.media);
   const pictures = media.map((one) => newPicture(newId(), one, show.ownStart));
   useOpenShow.getState().edit(addPictures, { pictures, media, index: show.pictures.length });
+  void lookAtArrived(pictures.map(({ id }) => id));
 }
 
 /** Puts another file behind a picture. */
@@ -121,6 +125,14 @@ const BREATH = 0.5;
 /** Where an arrival is laid: behind what is there, at the now line, or in place of all that lies on its lane. */
 export type Where = 'after' | 'now' | 'instead';
 
+/** How much of an arrival is laid, seconds of the source: with its silent ends or without. */
+const spanOf = ({ media, facts, trim }: Arrival) => (trim && facts.sounding ? facts.sounding : { from: 0, to: media.seconds });
+
+/** Leaves the silence at the ends of the first arrival away when it is laid, or not. */
+export function trimArrival(trim: boolean): void {
+  useLibrary.setState(({ arrivals }) => ({ arrivals: arrivals.map((one, i) => (i === 0 ? { ...one, trim } : one)) }));
+}
+
 /** Lays the first arrival, or with `all` every one that waits for the same lane, one after the other. */
 export function layArrival(where: Where, now: number, all = false): void {
   const { arrivals } = useLibrary.getState();
@@ -131,9 +143,10 @@ export function layArrival(where: Where, now: number, all = false): void {
   const lane = laneFor(show, first.lane);
   const there = partsOn(show, first.lane).filter((part) => part.lane === lane.id);
   let at = where === 'now' ? now : where === 'after' ? Math.max(0, ...there.map(partEnd)) : 0;
-  const parts = laid.map(({ media }) => {
-    const part = { ...newPart(newId(), lane, media), at };
-    at += media.seconds + (first.lane === 'voice' ? BREATH : 0);
+  const parts = laid.map((one) => {
+    const { from, to } = spanOf(one);
+    const part = { ...newPart(newId(), lane, one.media), at, spans: [{ from, to, join: 0 }] };
+    at += to - from + (first.lane === 'voice' ? BREATH : 0);
     return part;
   });
   const { edit, choose } = useOpenShow.getState();

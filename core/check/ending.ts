@@ -38,8 +38,8 @@ export function bedEnd(show: Show, soundings: Soundings): { readonly part: Part;
   const fade = part.fadeOut.seconds;
   const heard = fade - silence;
   const whole = last.to >= soundsTo - NEAR_END;
-  if (fade >= LIMITS.fade.stopLeast) {
-    if (heard >= Math.min(LIMITS.fade.stopLeast, fade / 2)) return { part, at, end: { kind: 'fade', heard } };
+  if (fade >= LIMITS.fade.told) {
+    if (heard >= Math.min(LIMITS.fade.told, fade / 2)) return { part, at, end: { kind: 'fade', heard } };
     return { part, at, end: { kind: 'silent-fade', seconds: fade } };
   }
   return { part, at, end: whole ? { kind: 'ending' } : { kind: 'cut' } };

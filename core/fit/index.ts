@@ -6,6 +6,7 @@ export { startFitting, type Fitting } from './fitting';
 export { hidingOf, type Hiding, type Splice } from './splice';
 export { answersFor, waysOf, weaveAnswer, weaveAnswers } from './answers';
 export { loopAnswer, nudgeAnswer, stopAnswer } from './otherAnswers';
+export { firstFade, lastPhrase } from './phrase';
 export { changeStitch, type StitchChange } from './stitchWish';
 export { NUDGE, REST, silenceAfter, type Answer, type Way } from './answer';
 export { howNear, nearestHidden } from './nearest';

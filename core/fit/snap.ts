@@ -5,13 +5,13 @@ import type { Seconds } from '../units';
 /** A moment that an edge may be drawn to. */
 export interface SnapPoint {
   readonly at: Seconds;
-  readonly kind: 'picture' | 'end' | 'now' | 'beat';
+  readonly kind: 'picture' | 'end' | 'now' | 'beat' | 'mark';
 }
 
 /** Kinds that win where several lie equally near: what a person put there before what is there anyway. */
-const RANK = { now: 0, end: 1, picture: 2, beat: 3 } as const;
+const RANK = { now: 0, mark: 1, end: 2, picture: 3, beat: 4 } as const;
 
-/** Everything in a show that an edge may be drawn to, but for what is `moving`: changes of picture, ends of parts, the now line, beats where they are known. */
+/** Everything in a show that an edge may be drawn to, but for what is `moving`: changes of picture, marks, ends of parts, the now line, beats where they are known. */
 export function snapPoints(
   show: Show,
   now: Seconds,
@@ -23,6 +23,7 @@ export function snapPoints(
     if (index === 0) points.push({ at: start, kind: 'picture' });
     points.push({ at: end, kind: 'picture' });
   }
+  for (const { id, at } of show.marks ?? []) if (!moving.includes(id)) points.push({ at, kind: 'mark' });
   for (const part of show.parts) {
     if (moving.includes(part.id)) continue;
     points.push({ at: part.at, kind: 'end' }, { at: partEnd(part), kind: 'end' });

@@ -10,6 +10,7 @@ export {
   type FrameShape,
   type Framing,
   type Lane,
+  type Mark,
   type LaneKind,
   type LaneOf,
   type Line,

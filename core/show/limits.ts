@@ -14,8 +14,8 @@ export const LIMITS = {
   span: { least: 0.05 },
   /** 200 % is +6.02 dB. */
   gain: { least: SILENCE, most: 6.0206 },
-  /** Fade to start with when a piece is laid, and for stopping early (seconds). */
-  fade: { up: 0.05, out: 0.05, stop: 4, stopLeast: 0.5, stopMost: 10 },
+  /** Fade to start with when a piece is laid; from `told` on a fade is one that people hear as an ending (seconds). */
+  fade: { up: 0.05, out: 0.05, told: 0.5 },
   /** Crossfade at a cut, seconds: a few milliseconds remove a click (common practice). */
   join: { start: 0.005, least: 0.001, most: 10 },
   /** Lead-in and tail that are folded over a loop's seam, seconds. */
@@ -27,6 +27,8 @@ export const LIMITS = {
   /** Nudges: a fifth faster or slower at the most (common practice). */
   speed: { least: 0.8, most: 1.25 },
   /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
+  /** Marked moments of a show, and how long their names are. */
+  marks: { count: 500, name: 60 },
   fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
   dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },

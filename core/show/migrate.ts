@@ -40,6 +40,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
     format: 8,
     parts: Array.isArray(raw.parts) ? (raw.parts as Raw[]).map((part) => ofItsKind(part, raw.lanes)) : raw.parts,
   }),
+  /** Format 9 brought marked moments, which may be missing. */
+  8: (raw) => ({ ...raw, format: 9 }),
 };
 
 function fittedAnew(part: Raw): Raw {

@@ -136,6 +136,10 @@ const shell = Joi.object({
   lines: Joi.array().max(LIMITS.voice.lines).required(),
   master: Joi.object({ gain: level.required(), ceiling: Joi.number().min(LIMITS.ceiling.least).max(LIMITS.ceiling.most) }).required(),
   artist: title,
+  marks: Joi.array()
+    .items(Joi.object({ id: id.required(), at: seconds.required(), name: Joi.string().allow('').max(LIMITS.marks.name).required() }))
+    .max(LIMITS.marks.count)
+    .unique('id'),
   aim: Joi.number().min(LIMITS.aim.least).max(LIMITS.aim.most),
   media: Joi.object().pattern(mediaId, Joi.object()).required(),
 });

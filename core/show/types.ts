@@ -3,7 +3,7 @@ import type { DipRules, PartDip } from './dipTypes';
 import type { Fitted, Grid, Marks, Stretch } from './fitTypes';
 
 /** The format number this code writes. */
-export const FORMAT = 8;
+export const FORMAT = 9;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -275,6 +275,14 @@ export interface Master {
   readonly ceiling?: Decibels | undefined;
 }
 
+/** A moment of the show that a person marked. */
+export interface Mark {
+  readonly id: string;
+  readonly at: Seconds;
+  /** Empty where it has none. */
+  readonly name: string;
+}
+
 /** The document. Plain immutable JSON; show length and placements are computed, never stored. */
 export interface Show {
   readonly format: typeof FORMAT;
@@ -294,5 +302,7 @@ export interface Show {
   readonly artist?: string | undefined;
   /** The loudness that it is to have, LUFS. */
   readonly aim?: number | undefined;
+  /** Marked moments, in order. */
+  readonly marks?: readonly Mark[] | undefined;
   readonly media: Readonly<Record<MediaId, Media>>;
 }

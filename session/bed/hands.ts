@@ -61,6 +61,17 @@ export const useClipboard = create<{ readonly parts: readonly Part[]; readonly m
   media: [],
 }));
 
+/** Chooses all pictures, or all pieces of the bed or narrations, by the face in use. */
+export function chooseAll(): void {
+  const show = currentShow();
+  const { face, choose } = useOpenShow.getState();
+  if (!show) return;
+  const sounds = face === 'bed' || face === 'voice';
+  const kind = sounds ? 'parts' : 'pictures';
+  const ids = (sounds ? partsOn(show, face) : show.pictures).map((one) => one.id);
+  if (ids.length > 0) choose({ kind, ids });
+}
+
 /** Remembers the chosen parts, for pasting here or in another show. */
 export function copyChosen(): void {
   const show = currentShow();

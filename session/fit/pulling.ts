@@ -1,7 +1,7 @@
-import { askedOf, wantedSeconds, type Asked } from '../../core/fit';
+import { askedOf, firstFade, wantedSeconds, type Asked } from '../../core/fit';
 import { partEnd, partSeconds, soundSeconds, type Part, type Show } from '../../core/show';
 import { layFit, stopEarly, trimEdge, type LaidFit } from '../../core/show/edits';
-import { clamp, type Seconds } from '../../core/units';
+import type { Seconds } from '../../core/units';
 import { perSession, sessionStore } from '../open/session';
 import { currentShow, report, useOpenShow } from '../open/store';
 import { bestOf, partOf } from './fitting';
@@ -114,9 +114,6 @@ function canEndAt(show: Show, id: string, end: Seconds): boolean {
   return part !== null && end - partEnd(part) <= soundSeconds(show, part) - part.spans.at(-1)!.to + 1e-3;
 }
 
-/** What a fade that is asked for instead of a fit begins with: a sixth of the piece, 1 to 6 s. Its handle makes it any length. */
-const fadeFor = (seconds: Seconds): Seconds => clamp(seconds / 6, 1, 6);
-
 /** Takes the fit of the last pull back and ends the piece there in another way: cut off, or faded. */
 export function ratherEnd(way: 'cut' | 'fade'): void {
   const pull = get();
@@ -127,7 +124,7 @@ export function ratherEnd(way: 'cut' | 'fade'): void {
   if (way === 'cut') edit(trimEdge, { id, edge: 'end', moment: end });
   else {
     const part = partOf(currentShow(), id);
-    if (part) edit(stopEarly, { id, end, fade: fadeFor(end - part.at) });
+    if (part) edit(stopEarly, { id, end, fade: firstFade(end - part.at) });
   }
   set(null);
 }

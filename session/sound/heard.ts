@@ -81,7 +81,12 @@ export const heardNow = (): Heard => useHeard.getState().heard;
  * its dips would not be the show.
  */
 export async function heardFor(show: Show): Promise<Heard> {
-  await Promise.all([...new Set(needsHearing(show).map((part) => part.media))].map(ask));
+  return heardAll(needsHearing(show).map((part) => part.media));
+}
+
+/** What is known once some sounds were listened to, whether the show needs that yet or not. @throws Failure where one could not be. */
+export async function heardAll(media: readonly MediaId[]): Promise<Heard> {
+  await Promise.all([...new Set(media)].map(ask));
   return heardNow();
 }
 

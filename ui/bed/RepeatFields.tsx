@@ -65,7 +65,7 @@ function Passes({ part }: { readonly part: Part }) {
         <Button
           label={t('bed.untilTheShowEnds')}
           disabled={room <= pass}
-          onPress={() => edit(repeatPart, { id: part.id, end, join, ending: 'stop', fade: LIMITS.fade.stopLeast })}
+          onPress={() => edit(repeatPart, { id: part.id, end, join, ending: 'stop', fade: LIMITS.fade.told })}
           className="grow"
         />
       </View>

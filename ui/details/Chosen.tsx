@@ -1,7 +1,9 @@
 import { sayLevel, sayTime, t } from '../../words';
 import { useEffect } from 'react';
 import { View } from 'react-native';
+import { firstFade } from '../../core/fit';
 import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
+import { setFade } from '../../core/show/edits';
 import { dropRange, markRange } from '../../session/bed/range';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -112,7 +114,7 @@ const toolsOf = (show: Show, part: Part) =>
 
 /** The four tools that are used most, by what lies on the lane; all others stand in the grid that “More” opens. */
 const FIRST: Readonly<Record<Part['kind'], readonly Tool[]>> = {
-  bed: ['cut', 'fades', 'loudness', 'range'],
+  bed: ['cut', 'fades', 'loudness'],
   voice: ['dip', 'takes', 'loudness', 'cut'],
   own: ['cut', 'ends', 'fades', 'loudness'],
   spot: ['cut', 'ends', 'fades', 'loudness'],
@@ -143,6 +145,7 @@ export function PartDrawer({ part }: { readonly part: Part }) {
         {first.map((one) => (
           <ToolButton key={one} tool={one} open={tool} onChoose={choose} />
         ))}
+        {part.kind === 'bed' ? <FadeTheEnd part={part} onFaded={() => (tool === 'fades' ? undefined : choose('fades'))} /> : null}
         <ToolButton tool="more" open={tool && others.includes(tool) ? 'more' : tool} onChoose={choose} />
       </View>
       {tool === 'more' ? (
@@ -156,6 +159,24 @@ export function PartDrawer({ part }: { readonly part: Part }) {
       {tool && others.includes(tool) ? <Say look="label">{t(`tool.${tool}`)}</Say> : null}
       {tool ? <ToolBox part={part} tool={tool} alone /> : null}
     </>
+  );
+}
+
+/** A fade that is hardly one, seconds. */
+const NO_FADE = 0.2;
+
+/** Fades the end of a piece out, in one tap; where it fades already, that is opened. */
+function FadeTheEnd({ part, onFaded }: { readonly part: Part; readonly onFaded: () => void }) {
+  const { edit } = useOpenShow.getState();
+  const fades = part.fadeOut.seconds >= NO_FADE;
+  const fade = { ...part.fadeOut, seconds: firstFade(partSeconds(part)) };
+  return (
+    <Button
+      label={t('details.fadeTheEnd')}
+      onPress={() => (fades ? onFaded() : edit(setFade, { id: part.id, side: 'fadeOut', fade }))}
+      tight
+      className="grow"
+    />
   );
 }
 

@@ -1,9 +1,12 @@
-import { decimal, t } from '../../words';
+import { decimal, saySpan, t } from '../../words';
 import { View } from 'react-native';
+import { firstFade, lastPhrase } from '../../core/fit';
 import { LIMITS, partSeconds, soundSeconds, type Part } from '../../core/show';
 import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edits';
 import { parseTime } from '../../core/units';
-import { useOpenShow, useShown } from '../../session/open/store';
+import { useHearing } from '../../session/fit/hearings';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
+import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
 import { levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { momentEntry } from '../controls/timeEntry';
@@ -71,9 +74,28 @@ export function FadeFields({ part }: { readonly part: Part }) {
   );
 }
 
+/** What a fade starts from: none, a short one, a long one, and at the end the last phrase that was heard in the piece. */
+function useFadeStarts(part: Part, side: 'fadeUp' | 'fadeOut'): readonly { readonly seconds: number; readonly said: string }[] {
+  const show = useShown(whole);
+  const { data: heard } = useHearing(side === 'fadeOut' ? show.media[part.media]! : null);
+  const phrase = heard ? lastPhrase(show, part, heard.sections) : null;
+  const plays = partSeconds(part);
+  const short = Math.min(SHORT, plays / 2);
+  return [
+    { seconds: 0, said: t('details.noFade') },
+    { seconds: short, said: t('details.shortFade', { seconds: saySpan(short) }) },
+    { seconds: firstFade(plays), said: t('details.longFade', { seconds: saySpan(firstFade(plays)) }) },
+    ...(phrase === null ? [] : [{ seconds: phrase, said: t('details.phraseFade', { seconds: saySpan(phrase) }) }]),
+  ];
+}
+
+/** A fade that is only felt, seconds. */
+const SHORT = 0.4;
+
 function FadeField({ part, side, label }: { readonly part: Part; readonly side: 'fadeUp' | 'fadeOut'; readonly label: string }) {
   const { edit, tryOut } = useOpenShow.getState();
   const fade = part[side];
+  const starts = useFadeStarts(part, side);
   const bent = (bend: number) => ({ id: part.id, side, fade: { ...fade, bend } });
   return (
     <View className="gap-1">
@@ -87,6 +109,20 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
         say={(value) => `${decimal(value, value < 0.1 && value > 0 ? 3 : 1)} s`}
         onChange={(seconds) => edit(setFade, { id: part.id, side, fade: { ...fade, seconds } })}
       />
+      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={label}>
+        {starts.map(({ seconds, said }) => (
+          <Button
+            key={said}
+            label={said}
+            hint={`${label}: ${said}`}
+            kind="quiet"
+            chosen={Math.abs(fade.seconds - seconds) < 0.005}
+            onPress={() => edit(setFade, { id: part.id, side, fade: { ...fade, seconds } })}
+            tight
+            className="grow"
+          />
+        ))}
+      </View>
       {fade.seconds > 0 ? (
         <View className="flex-row items-center gap-2">
           <Say look="small" className="w-24">

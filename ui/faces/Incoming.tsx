@@ -2,25 +2,39 @@ import { useShown } from '../../session/open/store';
 import { sayTime, t } from '../../words';
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import Check from 'lucide-react-native/icons/check';
+import Scissors from 'lucide-react-native/icons/scissors';
 import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
 import { partsOn } from '../../core/show';
 import { Failure } from '../../core/failure';
-import { cancelTaking, dismissArrival, dismissRefused, layArrival, useLibrary, type Arrival, type Where } from '../../session/library';
+import {
+  cancelTaking,
+  dismissArrival,
+  dismissRefused,
+  layArrival,
+  trimArrival,
+  useLibrary,
+  type Arrival,
+  type Where,
+} from '../../session/library';
 import { laneFor } from '../../session/open/lanes';
+import { useArrived } from '../../session/pictures/arrived';
 import { pause, toggleSound, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
+import { openPanel } from '../panels/open';
 import { sentenceOf } from '../words/failures';
 import { sayMedia, saySilence } from '../words/sounds';
+import { ArrivedClips } from './ArrivedClips';
 
 /** Files on their way in, those that could not come in, and a piece that waits to be heard and laid. */
 export function Incoming() {
   const { taking, refused, arrivals } = useLibrary();
   const [arrival] = arrivals;
-  if (!taking && refused.length === 0 && !arrival) return null;
+  const clips = useArrived(({ arrived }) => arrived !== null);
+  if (!taking && refused.length === 0 && !arrival && !clips) return null;
   return (
     <View className="gap-2">
       {taking ? (
@@ -37,6 +51,7 @@ export function Incoming() {
       {refused.map((failure, index) => (
         <Notice key={index} text={sentenceOf(failure)} grave onClose={dismissRefused} />
       ))}
+      {clips ? <ArrivedClips /> : null}
       {arrival ? <ArrivalCard arrival={arrival} waiting={arrivals.filter((one) => one.lane === arrival.lane).length - 1} /> : null}
     </View>
   );
@@ -63,12 +78,34 @@ function ArrivalCard({ arrival, waiting }: CardProps) {
     if (listening) pause();
     then();
   };
+  // A first piece is laid and fitted in one, where there is something to fit it to.
+  const fits = useShown((show) => lane === 'bed' && show.pictures.length > 0);
+  const layAndFit = done(() => {
+    layArrival('after', 0);
+    openPanel({ name: 'fit' });
+  });
   const lay = (where: Where, all = false) => done(() => layArrival(where, useTransport.getState().now, all));
   return (
     <View className={`gap-2 rounded-control border-2 bg-card p-3 ${tone}`} accessibilityLabel={`${name}: ${media.title}`}>
       <Say look="lead">{media.title}</Say>
       <Say look="small">{waiting > 0 ? `${sayMedia(media)} · ${t('faces.moreToCome', { waiting })}` : sayMedia(media)}</Say>
-      {silence ? <Say look="small">{silence}</Say> : null}
+      {silence ? (
+        <View className="flex-row items-center gap-2">
+          <Say look="small" className="flex-1">
+            {silence}
+          </Say>
+          {facts.sounding ? (
+            <Button
+              label={t(arrival.trim ? 'faces.silenceTrimmed' : 'details.trimSilence')}
+              icon={arrival.trim ? Check : Scissors}
+              chosen={arrival.trim === true}
+              kind="quiet"
+              onPress={() => trimArrival(!arrival.trim)}
+              tight
+            />
+          ) : null}
+        </View>
+      ) : null}
       {facts.claimed !== null ? (
         <Notice
           grave
@@ -85,7 +122,16 @@ function ArrivalCard({ arrival, waiting }: CardProps) {
             <Button label={t('faces.inPlaceOfAll')} hint={t('faces.layItInPlaceOf')} onPress={lay('instead')} />
           </>
         ) : (
-          <Button label={t('faces.layItUnderTheShow')} icon={Check} kind="strong" onPress={lay('after')} className="grow" />
+          <>
+            {fits ? <Button label={t('faces.layAndFit')} icon={Check} kind="strong" onPress={layAndFit} className="grow" /> : null}
+            <Button
+              label={t('faces.layItUnderTheShow')}
+              {...(fits ? {} : { icon: Check })}
+              kind={fits ? 'soft' : 'strong'}
+              onPress={lay('after')}
+              className="grow"
+            />
+          </>
         )}
         {waiting > 0 && lane !== 'spot' ? (
           <Button label={t('faces.layAllOneAfterThe', { waiting: waiting + 1 })} onPress={lay(lane === 'voice' ? 'now' : 'after', true)} />

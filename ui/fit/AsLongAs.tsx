@@ -1,4 +1,5 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import Flag from 'lucide-react-native/icons/flag';
 import { View } from 'react-native';
 import { wantedSeconds } from '../../core/fit';
 import { pictureAt, placePictures, type Part } from '../../core/show';
@@ -42,11 +43,12 @@ export function AsLongAs({ part, fitting, open, onOpen }: Props & { readonly ope
   );
 }
 
-/** What the length can be: the show's, up to the picture at the now line, or typed. */
+/** What the length can be: the show's, up to the picture at the now line or to a mark, or typed. */
 export function LengthChoices({ part, fitting }: Props) {
   const show = useSaved(whole);
   const { to } = fitting.asked;
   const end = useTransport(({ now }) => pictureAt(placePictures(show), now)?.end ?? 0);
+  const marks = (show.marks ?? []).filter(({ at }) => at - part.at >= LEAST);
   // As long as it takes to the end of the picture at the now line; none where that is no length for a piece.
   const upTo = end - part.at >= LEAST && end - part.at <= MOST ? end - part.at : null;
   return (
@@ -72,6 +74,22 @@ export function LengthChoices({ part, fitting }: Props) {
           className="flex-1"
         />
       </View>
+      {marks.length > 0 ? (
+        <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('fit.upToAMark')}>
+          {marks.map(({ id, at, name }) => (
+            <Button
+              key={id}
+              label={`${name || t('sheet.mark')} ${sayTime(at)}`}
+              hint={t('fit.upToTheMark', { name: name || t('sheet.mark'), at: sayTime(at) })}
+              kind="quiet"
+              icon={Flag}
+              chosen={to !== 'show' && Math.abs(to - (at - part.at)) < 1e-6}
+              onPress={() => ask({ to: at - part.at })}
+              tight
+            />
+          ))}
+        </View>
+      ) : null}
       <NumberField
         {...momentEntry}
         label={t('fit.exactLength')}

@@ -1,15 +1,17 @@
-import { decimal, sayTime, t, type PlainKey } from '../../words';
+import { decimal, saySpan, sayTime, t, type PlainKey } from '../../words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { NUDGE, askedOf, layingOf, nudgeAnswer, pieceOf, wantedSeconds } from '../../core/fit';
+import { NUDGE, askedOf, firstFade, lastPhrase, layingOf, nudgeAnswer, pieceOf, wantedSeconds } from '../../core/fit';
 import { LIMITS, compareLengths, partEnd, partSeconds, type Part, type Show } from '../../core/show';
 import { layFit, repeatPart, spreadPictures, stopEarly } from '../../core/show/edits';
 import { parseTime } from '../../core/units';
+import { useHearing } from '../../session/fit/hearings';
 import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
+import { spanEntry } from '../controls/timeEntry';
 import { stitchesOf } from '../sheet/Stitches';
 import { sayAnswer } from '../words/fits';
 import { sayDifference } from '../words/lengths';
@@ -26,7 +28,7 @@ interface Props {
 export function OtherWays({ part, onDone }: Props) {
   const show = useSaved(whole);
   const lengths = compareLengths(show);
-  const fade = useFade();
+  const fade = useFade(part, lengths.pictures);
   const stop = stopEarly(show, { id: part.id, end: lengths.pictures, fade: fade.seconds });
   return (
     <View className="gap-3">
@@ -49,7 +51,7 @@ export function OtherWays({ part, onDone }: Props) {
           onDone();
         }}
       >
-        <NumberField {...fade.field} />
+        <FadeOver part={part} end={lengths.pictures} fade={fade} />
       </Answer>
       <RepeatAnswer part={part} end={lengths.pictures} onDone={onDone} />
       <NudgeAnswer part={part} onDone={onDone} />
@@ -58,26 +60,48 @@ export function OtherWays({ part, onDone }: Props) {
   );
 }
 
-function useFade() {
-  const [seconds, setSeconds] = useState<number>(LIMITS.fade.stop);
+/** The fade of a piece that stops: any length; it begins with one that suits what is heard. */
+function useFade(part: Part, end: number) {
+  const plays = Math.max(0, end - part.at);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const seconds = Math.min(chosen ?? firstFade(plays), plays);
   const field = {
+    ...spanEntry,
     label: t('fit.fadeOutOver'),
     value: seconds,
-    least: LIMITS.fade.stopLeast,
-    most: LIMITS.fade.stopMost,
-    step: 0.5,
-    parse: parseTime,
-    say: (value: number) => `${decimal(value, 1)} s`,
-    onChange: setSeconds,
+    most: plays,
+    onChange: setChosen,
   };
-  return { seconds, field };
+  return { seconds, field, setSeconds: setChosen };
+}
+
+/** The fade in seconds, or over the last phrase that was heard before the end. */
+function FadeOver({ part, end, fade }: { readonly part: Part; readonly end: number; readonly fade: ReturnType<typeof useFade> }) {
+  const show = useSaved(whole);
+  const { data: heard } = useHearing(show.media[part.media]!);
+  const stopped = stopEarly(show, { id: part.id, end, fade: 0 }).parts.find((one) => one.id === part.id)!;
+  const phrase = heard ? lastPhrase(show, stopped, heard.sections) : null;
+  return (
+    <>
+      <NumberField {...fade.field} />
+      {phrase === null ? null : (
+        <Button
+          label={t('details.phraseFade', { seconds: saySpan(phrase) })}
+          kind="quiet"
+          chosen={Math.abs(fade.seconds - phrase) < 0.005}
+          onPress={() => fade.setSeconds(phrase)}
+          tight
+        />
+      )}
+    </>
+  );
 }
 
 function RepeatAnswer({ part, end, onDone }: { readonly part: Part; readonly end: number; readonly onDone: () => void }) {
   const show = useSaved(whole);
   const [ending, setEnding] = useState<'stop' | 'whole'>('stop');
   const [join, setJoin] = useState<number>(LIMITS.join.start);
-  const fade = useFade();
+  const fade = useFade(part, end);
   const details = { id: part.id, end, join, ending, fade: fade.seconds };
   const answer = repeatPart(show, details);
   const repeated = answer.parts.find((one) => one.id === part.id)!;

@@ -1,11 +1,9 @@
 import { t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, showSeconds, type FrameShape } from '../../core/show';
-import { ownStartForAll, setBlack, setDissolve, setFraming, setHold, setOwnStart, setShape } from '../../core/show/edits';
+import { setBlack, setDissolve, setFraming, setHold, setShape } from '../../core/show/edits';
 import { useOpenShow, useSaved } from '../../session/open/store';
-import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
-import { DecibelField } from '../controls/DecibelField';
 import { spanEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -74,35 +72,7 @@ export function AllPicturesPanel() {
           />
         </Section>
       ) : null}
-      <ClipsSection />
     </View>
-  );
-}
-
-/** What the sound of a clip starts with when it comes in. */
-function ClipsSection() {
-  const { edit } = useOpenShow.getState();
-  const { gain, fadeUp, fadeOut } = useSaved((show) => show.ownStart);
-  const clips = useSaved((show) => show.pictures.some((one) => one.kind === 'clip'));
-  return (
-    <Section title={t('pictures.clipsSoundStartsWith')}>
-      <DecibelField label={t('pictures.levelOfClips')} value={gain} onChange={(level) => edit(setOwnStart, { gain: level })} />
-      <NumberField
-        {...spanEntry}
-        label={t('pictures.fadeUpOfClips')}
-        value={fadeUp.seconds}
-        most={30}
-        onChange={(seconds) => edit(setOwnStart, { fadeUp: { ...fadeUp, seconds } })}
-      />
-      <NumberField
-        {...spanEntry}
-        label={t('pictures.fadeOutOfClips')}
-        value={fadeOut.seconds}
-        most={30}
-        onChange={(seconds) => edit(setOwnStart, { fadeOut: { ...fadeOut, seconds } })}
-      />
-      {clips ? <Button label={t('pictures.giveThisToAllClips')} onPress={() => edit(ownStartForAll, {})} /> : null}
-    </Section>
   );
 }
 

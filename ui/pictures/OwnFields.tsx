@@ -7,7 +7,7 @@ import Volume from 'lucide-react-native/icons/volume-2';
 import VolumeOff from 'lucide-react-native/icons/volume-x';
 import { View } from 'react-native';
 import { LIMITS, type Clip } from '../../core/show';
-import { ownStartForAll, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
+import { clipsStartWith, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
 import { newId } from '../../session/ids';
 import { useOpenShow, useShown } from '../../session/open/store';
 import { startLiningUp } from '../../session/pictures/liningUp';
@@ -135,7 +135,7 @@ function OwnActions({ clip, apart }: Props & { readonly apart: boolean }) {
         <Button
           label={t('pictures.levelAndFadesForAll')}
           icon={AudioLines}
-          onPress={() => edit(ownStartForAll, { start: { gain, fadeUp, fadeOut } })}
+          onPress={() => edit(clipsStartWith, { ids: 'all', start: { gain, fadeUp, fadeOut } })}
         />
       ) : null}
     </View>

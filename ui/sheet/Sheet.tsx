@@ -10,12 +10,14 @@ import { FitRiver } from './fit/FitRiver';
 import { isApart, useFitOnSheet, withPiece, type FitColumns } from './fit/onSheet';
 import { PieceColumn } from './fit/PieceColumn';
 import { Lines } from './Lines';
+import { MarkFlags } from './MarkFlags';
 import { OwnLane } from './OwnLane';
 import { PictureColumn } from './PictureColumn';
 import { PieceLane, laneColumns } from './PieceLane';
 import { drawRiver, drawSpot, drawVoice } from './river';
 import { PullChip, PullLine } from './Pulled';
-import { SnapLine, SnapSwitch } from './Snap';
+import { SheetButton } from './SheetButton';
+import { SnapLine } from './Snap';
 import { SpeechMarks } from './SpeechMarks';
 import { Stitches } from './Stitches';
 import { useSheetScroll, useZoomGestures, type Viewport } from './useSheetScroll';
@@ -29,8 +31,8 @@ interface Props {
   readonly start?: ReactNode;
 }
 
-/** A lower sheet has no room for the switch beside the now line, pixels. */
-const LEAST_FOR_SNAP = 170;
+/** A lower sheet has no room for the button beside the now line, pixels. */
+const LEAST_FOR_BUTTON = 170;
 /** A wide sheet as wide as this keeps the voices beside a fit, pixels. */
 const ROOM_FOR_VOICE = 620;
 
@@ -112,6 +114,7 @@ export function Sheet({ width, tall, wide, start }: Props) {
             ) : null}
             {fits ? null : <BeatLines column={columns.bed} view={view} />}
             <Stitches column={columns.bed} view={view} />
+            <MarkFlags view={view} width={width} />
             <PullLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <SnapLine pixelsPerSecond={pixelsPerSecond} width={width} />
             <EndLine y={seconds * pixelsPerSecond} width={width} />
@@ -120,7 +123,7 @@ export function Sheet({ width, tall, wide, start }: Props) {
       </div>
       <NowLine top={nowAt} />
       <PullChip />
-      {height > LEAST_FOR_SNAP && !fits ? <SnapSwitch /> : null}
+      {height > LEAST_FOR_BUTTON && !fits ? <SheetButton /> : null}
       {columns.voice && speakers > 1 ? <LaneNames kind="voice" column={columns.voice} top={wide ? 32 : 2} /> : null}
       {beds > 1 && !fits ? <LaneNames kind="bed" column={columns.bed} top={wide ? 32 : 2} /> : null}
       {wide ? <Headings columns={columns} fits={fits} /> : null}

@@ -10,6 +10,7 @@ import { IconButton } from '../controls/Button';
 import { Caught } from '../controls/Caught';
 import { Say } from '../controls/Say';
 import { LANES_TITLE, LanesPanel } from '../details/LanesPanel';
+import { SheetPanel } from '../details/SheetPanel';
 import { LoudnessPanel } from '../finish/LoudnessPanel';
 import { FitDrawer, FitHeading, useFitTitle } from '../fit/FitDrawer';
 import type { DrawerPanel } from '../panels/open';
@@ -63,6 +64,8 @@ function contentOf(panel: DrawerPanel, fitted: string): Content {
       return { title: t('show.dips'), content: <DipsPanel /> };
     case 'over':
       return { title: t('show.howClearTheVoiceIs'), content: <Over /> };
+    case 'sheet':
+      return { title: t('sheet.toolsOfTheSheet'), content: <SheetPanel /> };
     case 'lanes':
       return { title: t(LANES_TITLE[panel.kind]), content: <LanesPanel kind={panel.kind} /> };
     case 'line':

@@ -2,8 +2,8 @@ import { t, type PlainKey } from '../../words';
 import { useEffect } from 'react';
 import { clamp } from '../../core/units';
 import { currentShow, useOpenShow } from '../../session/open/store';
-import { partsOn } from '../../core/show';
-import { copyChosen, removeChosen, splitHere, trimHere } from '../../session/bed/hands';
+import { chooseAll, copyChosen, removeChosen, splitHere, trimHere } from '../../session/bed/hands';
+import { markHere } from '../../session/bed/marking';
 import { startTapping, tap, useTapping } from '../../session/pictures/tapping';
 import { toggleDip } from '../../session/voice/narrations';
 import { pinHere } from '../../session/voice/pinning';
@@ -24,6 +24,7 @@ export const KEYS: readonly (readonly [keys: () => string, does: PlainKey])[] = 
   [() => t('show.key.undo'), 'show.undoShiftRedo'],
   [() => 'D', 'show.theChosenNarrationsDipOn'],
   [() => 'P', 'show.addAPinAtThe'],
+  [() => 'M', 'show.markTheMoment'],
   [() => 'T', 'show.tapAlongStartThenEnd'],
   [() => t('show.key.all'), 'show.chooseAllPicturesOrPieces'],
   [() => t('show.key.escape'), 'show.letGoOfWhatIs'],
@@ -45,17 +46,6 @@ function taken(event: KeyboardEvent): boolean {
 function tapKey(): void {
   if (useTapping.getState().tapping.status === 'tapping') tap();
   else if (useOpenShow.getState().face === 'pictures') startTapping();
-}
-
-/** All pictures, or all pieces of the bed, by the face in use. */
-function chooseAll(): void {
-  const show = currentShow();
-  const { face, choose } = useOpenShow.getState();
-  if (!show) return;
-  const sounds = face === 'bed' || face === 'voice';
-  const kind = sounds ? 'parts' : 'pictures';
-  const ids = (sounds ? partsOn(show, face) : show.pictures).map((one) => one.id);
-  if (ids.length > 0) choose({ kind, ids });
 }
 
 function zoomBy(factor: number): void {
@@ -107,6 +97,8 @@ export function useKeys(onHelp: () => void): void {
         D: toggleDip,
         p: pinHere,
         P: pinHere,
+        m: markHere,
+        M: markHere,
         t: tapKey,
         T: tapKey,
         // First what is open, then what is chosen.

@@ -131,4 +131,7 @@ export const edit = {
   'edit.duplicatePictures_one': 'duplicate a picture',
   'edit.duplicatePictures_other': 'duplicate {{count}} pictures',
   'edit.nudgeTheSpeed': 'lilt',
+  'edit.setAMark': 'set a mark',
+  'edit.nameAMark': 'name a mark',
+  'edit.removeAMark': 'remove a mark',
 } as const;

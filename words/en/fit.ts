@@ -147,4 +147,6 @@ export const fit = {
   'fit.hearIt': 'Hear it',
   'fit.moveStitchBy': 'Move stitch {{number}} by',
   'fit.allStitches': 'All {{count}} stitches',
+  'fit.upToAMark': 'Up to a mark',
+  'fit.upToTheMark': 'Up to {{name}} at {{at}}',
 } as const;

@@ -40,8 +40,6 @@ export const sheet = {
   'sheet.pinChosen': '{{gain}} at {{at}}, chosen',
   'sheet.hearStitch': 'Hear stitch {{number}}, at {{at}}',
   'sheet.beat': 'beat',
-  'sheet.snap': 'snap',
-  'sheet.free': 'free',
   'sheet.fitTheEnd': 'Fit the end',
   'sheet.trimTheStart': 'Trim the start',
   'sheet.trimTheEnd': 'Trim the end',
@@ -61,4 +59,8 @@ export const sheet = {
   'sheet.hearItFromHere': 'Hear it from here',
   'sheet.thePiece': 'the piece',
   'sheet.asItWillBe': 'as it will be',
+  'sheet.mark': 'mark',
+  'sheet.markAt': '{{name}} at {{at}}: go there',
+  'sheet.toolsOfTheSheet': 'Tools of the sheet',
+  'sheet.tools': 'tools',
 } as const;

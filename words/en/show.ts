@@ -47,4 +47,5 @@ export const show = {
   'show.key.undo': 'Ctrl Z',
   'show.key.all': 'Ctrl A',
   'show.key.escape': 'Esc',
+  'show.markTheMoment': 'mark the moment at the now line',
 } as const;

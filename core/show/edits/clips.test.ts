@@ -52,12 +52,16 @@ describe('the own sound of a clip', () => {
   });
 
   it('starts with the show’s values, and can be given them later', () => {
-    const start = edits.setOwnStart(show, { gain: -9, fadeUp: { seconds: 0.7, bend: 0 } });
+    const start = edits.clipsStartWith(show, { ids: [], start: { ...show.ownStart, gain: -9, fadeUp: { seconds: 0.7, bend: 0 } } });
     expect(edits.newPicture('x', start.media[clipOf(start).media]!, start.ownStart)).toMatchObject({
       own: { gain: -9, fadeUp: { seconds: 0.7 } },
     });
     expect(clipOf(start).own.gain).toBe(0);
-    expect(clipOf(edits.ownStartForAll(start, {})).own).toMatchObject({ gain: -9, fadeUp: { seconds: 0.7 }, on: true });
+    expect(clipOf(edits.clipsStartWith(start, { ids: 'all', start: start.ownStart })).own).toMatchObject({
+      gain: -9,
+      fadeUp: { seconds: 0.7 },
+      on: true,
+    });
   });
 });
 

@@ -67,18 +67,17 @@ export const setOwn = defineEdit<{ id: string; change: OwnChange }>(
   },
 );
 
-/** What the sound of further clips starts with. */
-export const setOwnStart = defineEdit<Partial<OwnStart>>('edit.changeWhatClipsSoundStartsWith', (show, { gain, fadeUp, fadeOut }) => {
-  if (gain !== undefined) show.ownStart.gain = boundGain(gain);
-  if (fadeUp) show.ownStart.fadeUp = boundFade(fadeUp);
-  if (fadeOut) show.ownStart.fadeOut = boundFade(fadeOut);
-});
-
-/** Gives the sound of every clip the show's starting values; with `start`, those become the starting values first. */
-export const ownStartForAll = defineEdit<{ start?: OwnStart }>('edit.oneLoudnessForAllClips', (show, { start }) => {
-  if (start) show.ownStart = { gain: boundGain(start.gain), fadeUp: boundFade(start.fadeUp), fadeOut: boundFade(start.fadeOut) };
-  for (const picture of show.pictures) if (picture.kind === 'clip') Object.assign(picture.own, JSON.parse(JSON.stringify(show.ownStart)));
-});
+/** Gives the sound of clips a level and fades, all of them or those that are named; clips that come later start with the same. */
+export const clipsStartWith = defineEdit<{ ids: readonly string[] | 'all'; start: OwnStart }>(
+  ({ ids }) => (ids === 'all' ? 'edit.oneLoudnessForAllClips' : 'edit.changeWhatClipsSoundStartsWith'),
+  (show, { ids, start }) => {
+    show.ownStart = { gain: boundGain(start.gain), fadeUp: boundFade(start.fadeUp), fadeOut: boundFade(start.fadeOut) };
+    for (const picture of show.pictures) {
+      if (picture.kind !== 'clip' || (ids !== 'all' && !ids.includes(picture.id))) continue;
+      Object.assign(picture.own, JSON.parse(JSON.stringify(show.ownStart)));
+    }
+  },
+);
 
 /** A list of stretches with one more in it: what overlaps or touches becomes one. */
 function withStretch(list: readonly Stretch[], more: Stretch): Stretch[] {

@@ -59,7 +59,7 @@ function onPictures(): fc.Arbitrary<Change>[] {
       .map((times) => (h, id) => perform(h, edits.changesOnto, { times, keep: [id] })),
     fc.constantFrom('16:9', '4:3', '1:1', '9:16').map((shape) => (h) => perform(h, edits.setShape, { shape })),
     seconds.map((s) => (h) => perform(h, edits.setBlack, { end: 'out', seconds: s })),
-    level.map((gain) => (h) => perform(h, edits.ownStartForAll, { start: { ...h.show.ownStart, gain } })),
+    level.map((gain) => (h) => perform(h, edits.clipsStartWith, { ids: 'all' as const, start: { ...h.show.ownStart, gain } })),
   ];
   return acts.map((act) =>
     fc.tuple(act, fc.nat()).map(([run, n]): Change => (h) => {

@@ -50,6 +50,7 @@ export const replaceShow = defineEdit<{ by: Show }>('edit.replaceByAFile', (show
   for (const key of Object.keys(by) as (keyof Show)[]) if (key !== 'id') Object.assign(show, { [key]: by[key] });
   show.artist = by.artist;
   show.aim = by.aim;
+  show.marks = by.marks ? by.marks.map((one) => ({ ...one })) : undefined;
 });
 
 /** Width to height of the frame. */

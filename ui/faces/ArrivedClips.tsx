@@ -1,0 +1,69 @@
+import AudioLines from 'lucide-react-native/icons/audio-lines';
+import X from 'lucide-react-native/icons/x';
+import { View } from 'react-native';
+import { hasOwnSound, type Clip } from '../../core/show';
+import { clipsStartWith, setDips } from '../../core/show/edits';
+import { SILENCE } from '../../core/units';
+import { useOpenShow, useShown, whole } from '../../session/open/store';
+import { dismissArrived, useArrived } from '../../session/pictures/arrived';
+import { saySpan, t } from '../../words';
+import { Button, IconButton } from '../controls/Button';
+import { Say } from '../controls/Say';
+
+/** How loud the clips’ own sound comes in, dB: as it was filmed, half as loud to the ear, not at all. */
+const LEVELS = [
+  { say: 'faces.asFilmed', gain: 0 },
+  { say: 'faces.halfAsLoud', gain: -10 },
+  { say: 'faces.silent', gain: SILENCE },
+] as const;
+
+/** Clips came in with their sound: how loud it is to be, and whether the music makes room for who speaks in them. */
+export function ArrivedClips() {
+  const { arrived } = useArrived();
+  const show = useShown(whole);
+  if (!arrived) return null;
+  const clips = show.pictures.filter((one): one is Clip => one.kind === 'clip' && arrived.clips.includes(one.id) && hasOwnSound(show, one));
+  const [first] = clips;
+  if (!first) return null;
+  const { edit } = useOpenShow.getState();
+  const { fadeUp, gain } = first.own;
+  const ids = clips.map(({ id }) => id);
+  const title = show.media[first.media]!.title;
+  const said = clips.length === 1 ? t('faces.clipCameWithSound', { title }) : t('faces.clipsCameWithSound', { count: clips.length });
+  return (
+    <View className="gap-2 rounded-control border-2 border-slate bg-card p-3" accessibilityLabel={said}>
+      <View className="flex-row items-center gap-2">
+        <Say look="strong" className="flex-1">
+          {said}
+        </Say>
+        <IconButton label={t('controls.closeThisMessage')} icon={X} onPress={dismissArrived} />
+      </View>
+      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('pictures.ownSound')}>
+        {LEVELS.map((one) => (
+          <Button
+            key={one.say}
+            label={t(one.say)}
+            hint={t('faces.clipsSound', { how: t(one.say) })}
+            kind="quiet"
+            chosen={gain === one.gain}
+            onPress={() => edit(clipsStartWith, { ids, start: { ...show.ownStart, gain: one.gain } })}
+            tight
+            className="grow"
+          />
+        ))}
+      </View>
+      <Say look="small">{t('faces.clipsFaded', { seconds: saySpan(fadeUp.seconds) })}</Say>
+      {arrived.speaks && !show.dips.hearsClips && gain > SILENCE ? (
+        <Button
+          label={t('faces.lowerUnderClips')}
+          icon={AudioLines}
+          kind="strong"
+          onPress={() => {
+            edit(setDips, { change: { hearsClips: true } });
+            dismissArrived();
+          }}
+        />
+      ) : null}
+    </View>
+  );
+}
