@@ -168,7 +168,10 @@ test('by thumb: a part that is dragged near a change of picture lies on it, and 
   await undoIs(page, 'move a part');
   expect(await at()).toBe(5);
   await page.getByRole('button', { name: /^Undo/ }).tap();
+  await page.getByRole('button', { name: 'Tools of the sheet' }).tap();
   await page.getByRole('button', { name: 'Snap is on' }).tap();
+  await page.getByRole('button', { name: 'Tools of the sheet', exact: true }).tap();
+  await page.getByRole('button', { name: /, from 0:00.0 to/ }).tap();
   await dragByTouch(page, { x: body.x + 180, y: body.y + 30 }, scale * 4.6, LIFT);
   await undoIs(page, 'move a part');
   expect(await at()).toBeGreaterThan(4);
@@ -221,8 +224,10 @@ test('@wide by keyboard: split, choose all, move together, copy and paste, remov
   // Three steps of a millisecond later: the overlap is that much shorter.
   await expect(field(page, 'Gap (− overlaps)')).toHaveValue('−0.997 s');
 
+  await press('Tools of the sheet');
   await press('Snap is on');
   await expect(page.getByRole('button', { name: 'Snap is off' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /, from 0:00.0 to/ }).focus();
   await page.keyboard.press('Enter');
   await press('Mark a range');

@@ -25,7 +25,7 @@ const SONG = { tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 } as c
 const photosFor = async (count: number) =>
   Promise.all(Array.from({ length: count }, (_, i) => photo(`p${i % 3}.png`, ['#b03030', '#30a050', '#3050b0'][i % 3]!)));
 
-const answers = (page: Page) => expect(page.getByRole('button', { name: /^Use the / })).toBeVisible();
+const answers = (page: Page) => expect(page.getByRole('button', { name: 'Use this fit' })).toBeVisible();
 const fits = (page: Page) => expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
 
 /** Moments of the stitches that the river shows, seconds of the show. */
@@ -55,10 +55,16 @@ test('the demo’s bed is fitted to the show in one tap, its stitches are heard,
   const dialog = await openFit(page);
   await expect(dialog.getByRole('progressbar')).toBeVisible();
   await answers(page);
-  await expect(dialog.getByRole('radio', { name: /^Weave: \d stitch.*hidden/ })).toHaveAttribute('aria-checked', 'true');
-  await dialog.getByRole('button', { name: 'Hear stitches: Weave', exact: true }).tap();
-  await expect(dialog.getByRole('button', { name: 'Stop: Weave', exact: true })).toBeVisible();
-  await dialog.getByRole('button', { name: 'Use the weave' }).tap();
+  await expect(dialog.getByRole('radio', { name: /^Best hidden: \d stitch.*hidden/ })).toHaveAttribute('aria-checked', 'true');
+  await dialog.getByRole('button', { name: 'Hear the stitches' }).tap();
+  await expect(dialog.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  // The piece stands beside what it will be; a touch plays that from there, before anything is laid.
+  await expect(page.getByTestId('lines of the fit').locator('path')).not.toHaveCount(0);
+  await page.getByTestId('as it will be').tap();
+  await expect(page.getByRole('button', { name: 'Pause' }).first()).toBeVisible();
+  await page.getByTestId('as it will be').tap();
+  await expect(page.getByRole('button', { name: /undo/i }).first()).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Use this fit' }).tap();
   await expect(dialog).toBeHidden();
   await fits(page);
   await expect(page.getByRole('button', { name: 'Undo: use the weave' })).toBeVisible();
@@ -85,16 +91,26 @@ test('a passage is kept whole, a moment of the music meets a moment of the show,
   await layMusic(page, song('spark', SONG, true));
   const dialog = await openFit(page);
   await answers(page);
-  await dialog.getByRole('button', { name: 'Choices: show' }).tap();
-  await type(page, 'Passage from', '30');
+  await page.getByRole('button', { name: /^Passage A, 0:00/ }).tap();
   await type(page, 'Passage to', '45');
-  await dialog.getByRole('button', { name: 'Keep this passage whole' }).tap();
-  await expect(dialog.getByText('Whole: 0:30.0 to 0:45.0')).toBeVisible();
-  await dialog.getByRole('button', { name: 'Add a meeting' }).tap();
+  await type(page, 'Passage from', '30');
+  await dialog.getByRole('button', { name: 'Keep whole' }).tap();
+  await expect(dialog.getByRole('button', { name: 'Keep whole' })).toHaveAttribute('aria-pressed', 'true');
+  // A line from the piece to a picture, then to the tenth.
+  const piece = (await page.getByTestId('the piece').boundingBox())!;
+  const sheet = (await page.getByTestId('sheet').boundingBox())!;
+  const y = sheet.y + sheet.height * 0.8;
+  await page.mouse.move(piece.x + 30, y);
+  await page.mouse.down();
+  await page.mouse.move(piece.x + 10, y + 2, { steps: 3 });
+  await page.mouse.move(piece.x - 30, y + 20, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByTestId('meeting 1 show')).toBeVisible();
+  await dialog.getByRole('button', { name: /^Meets: 1 moment/ }).tap();
   await type(page, 'This moment of the music', String(SPARK_AT));
   await type(page, 'sounds at this one of the show', '25');
   await answers(page);
-  await dialog.getByRole('button', { name: 'Use the weave' }).tap();
+  await dialog.getByRole('button', { name: 'Use this fit' }).tap();
   await fits(page);
 
   await page.reload();
@@ -122,7 +138,7 @@ test('the bed’s end is dragged and woven anew while the finger moves; a pictur
   await layMusic(page, song('plain', SONG));
   await openFit(page);
   await answers(page);
-  await page.getByRole('button', { name: 'Use the weave' }).tap();
+  await page.getByRole('button', { name: 'Use this fit' }).tap();
   await fits(page);
 
   await page.getByRole('button', { name: /, from 0:00.0 to/ }).tap();
@@ -181,7 +197,7 @@ test('a piece of ten seconds and a piece of pure noise give sensible answers or 
   const dialog = await openFit(page);
   await expect(
     dialog
-      .getByRole('radio')
+      .getByRole('radio', { name: /stitch|fade|loop/i })
       .or(dialog.getByText(/under these wishes/))
       .first(),
   ).toBeVisible();
@@ -194,7 +210,7 @@ test('a piece of ten seconds and a piece of pure noise give sensible answers or 
   await openFit(page);
   await answers(page);
   await expect(dialog.getByText('no steady beat: spliced at quiet places')).toBeVisible();
-  await dialog.getByRole('button', { name: /^Use the / }).tap();
+  await dialog.getByRole('button', { name: 'Use this fit' }).tap();
   await fits(page);
 });
 
@@ -216,13 +232,15 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   await expect(dialog.getByText('The beat is as it was set: 56.0 BPM.')).toBeVisible();
   await press('As it was heard');
   await expect(dialog.getByText(/^11[12]\.\d BPM \(/)).toBeVisible();
+  await press('As long as the show, 0:40.0: change it');
   await type(page, 'Exact length', '30');
   await expect(field(page, 'Exact length')).toHaveValue('0:30.000');
-  await expect(dialog.getByText(/the show lasts 0:40.0/)).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'As long as 0:30.0: change it' })).toBeVisible();
   await press('As the show');
   await answers(page);
+  await press(/^Rest of .*: show$/, false);
   await press(/^Put the rest into: speed/, false);
-  await press('Use the weave');
+  await press('Use this fit');
   await fits(page);
 
   await page.getByRole('button', { name: /, from 0:00.0 to/ }).focus();

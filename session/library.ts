@@ -104,6 +104,21 @@ export async function replaceFile(picture: string, file: File): Promise<void> {
   useOpenShow.getState().edit(replaceMedia, { id: picture, media: one.media });
 }
 
+/** Puts another song in the place of a piece: at the same moment, as loud, faded in the same way. Gives its part; null where it could not come in. */
+export async function replacePiece(id: string, file: File): Promise<string | null> {
+  const [one] = await takeAll([file], 'sound');
+  const show = currentShow();
+  const part = show?.parts.find((each) => each.id === id);
+  const lane = show?.lanes.find((each) => each.id === part?.lane);
+  if (!one || !part || !lane) return null;
+  const { at, gain, fadeUp, fadeOut } = part;
+  const next = { ...newPart(newId(), lane, one.media), at, gain, fadeUp, fadeOut };
+  const { edit, choose } = useOpenShow.getState();
+  edit(layParts, { parts: [next], media: [one.media], instead: [id] });
+  choose({ kind: 'parts', ids: [next.id] });
+  return next.id;
+}
+
 /** Takes one sound in without laying it anywhere; null where it could not come in. */
 export async function takeSoundFile(file: File): Promise<Media | null> {
   const [one] = await takeAll([file], 'sound');

@@ -1,6 +1,7 @@
 import { t, sayLane } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Columns from 'lucide-react-native/icons/columns-2';
+import Music from 'lucide-react-native/icons/music';
 import Minus from 'lucide-react-native/icons/minus';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import Scissors from 'lucide-react-native/icons/scissors';
@@ -9,12 +10,34 @@ import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { lanesOf, soundSeconds, type Part } from '../../core/show';
 import { clearPins, putBackOwn, removeParts, restorePart, toLane, trimSilence } from '../../core/show/edits';
+import { replacePiece, useLibrary } from '../../session/library';
 import { useOpenShow, useShown } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
+import { MUSIC } from '../controls/accept';
 import { Button } from '../controls/Button';
+import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
 import { saySilence } from '../words/sounds';
+
+/** Another song in the place of this one; where this one was fitted the new one is fitted too. */
+function Replace({ part }: { readonly part: Part }) {
+  const busy = useLibrary((state) => state.taking !== null);
+  const replace = async ([file]: readonly File[]) => {
+    const laid = file ? await replacePiece(part.id, file) : null;
+    if (laid !== null && part.fit) openPanel({ name: 'fit' });
+  };
+  return (
+    <FileButton
+      label={t('details.replaceTheSong')}
+      icon={Music}
+      kind="soft"
+      accept={MUSIC}
+      disabled={busy}
+      onFiles={(files) => void replace(files)}
+    />
+  );
+}
 
 /** What can be done to a part in one tap. */
 export function PartActions({ part }: { readonly part: Part }) {
@@ -44,6 +67,7 @@ export function PartActions({ part }: { readonly part: Part }) {
           disabled={!trimmable}
           onPress={() => (sounding ? edit(trimSilence, { id: part.id, from: sounding.from, to: sounding.to }) : undefined)}
         />
+        {part.kind === 'bed' ? <Replace part={part} /> : null}
         <Button
           label={t('details.backToTheOriginal')}
           icon={RotateCcw}

@@ -90,7 +90,9 @@ export function Sheet({ width, tall, wide, start }: Props) {
         }}
       >
         <div style={{ position: 'relative', height: drawn * pixelsPerSecond + height, overflow: 'clip' }}>
-          <div style={{ position: 'absolute', left: 0, right: 0, top: wide ? 30 : 0, height: nowAt - (wide ? 30 : 0) }}>{start}</div>
+          <div style={{ position: 'absolute', left: 0, right: 0, top: wide ? 30 : 0, height: nowAt - (wide ? 30 : 0) }}>
+            {fits ? null : start}
+          </div>
           <div style={{ position: 'absolute', left: 0, right: 0, top: nowAt }}>
             <Ticks view={view} seconds={drawn} width={width} />
             {bare ? <EmptyBed left={columns.bed.x} width={columns.bed.width} height={seconds * pixelsPerSecond} /> : null}

@@ -52,4 +52,5 @@ export const details = {
   'details.goToMark': 'Go to {{name}}, {{at}}',
   'details.nameOfMark': 'Name of the mark at {{at}}',
   'details.removeMark': 'Remove the mark at {{at}}',
+  'details.replaceTheSong': 'Replace the song',
 } as const;

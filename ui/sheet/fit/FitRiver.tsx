@@ -19,7 +19,7 @@ export function FitRiver({ fit, columns, view }: Props) {
   const part = useShown((show) => show.parts.find((one) => one.id === fit.part.id) ?? fit.part);
   const { pixelsPerSecond } = view;
   const { x, width } = columns.bed;
-  const sounding = useTransport((state) => state.playing.kind !== 'nothing');
+  const sounding = useTransport((state) => state.playing.kind === 'show');
   const seconds = partSeconds(part);
   return (
     <>
