@@ -40,9 +40,12 @@ test('the sound starts before its picture (J-cut) and runs on after it, to the f
   await page.getByRole('button', { name: 'Sound', exact: true }).tap();
   await type(page, 'Own sound in dB', '-6.0206');
   await page.getByRole('button', { name: 'Silence a stretch' }).tap();
-  await type(page, 'Silent from', '3');
-  await type(page, 'Silent to', '3.5');
-  await page.getByRole('button', { name: 'Silence this stretch' }).tap();
+  await type(page, 'Silence 1 to', '5.5');
+  await type(page, 'Silence 1 from', '3');
+  await type(page, 'Silence 1 to', '3.5');
+  // Its ends can be taken hold of on its lane as well.
+  await page.getByRole('button', { name: /^Sound of film/ }).tap();
+  await expect(page.getByTestId('silence 1 from')).toHaveAttribute('aria-valuenow', '3');
   await expect(page.getByText('silent from 0:03.0 to 0:03.5 of the film')).toBeVisible();
   const quiet = await exported(page, info.outputPath('quiet.wav'));
   expect(level(quiet, 6, 6.5)).toBe(0);

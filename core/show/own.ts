@@ -1,4 +1,5 @@
 import { clamp, type Seconds } from '../units';
+import { LIMITS } from './limits';
 import { OWN_LANE } from './newShow';
 import { partSeconds, placePictures, type PlacedPicture } from './placement';
 import type { Clip, Fade, OwnPart, Show } from './types';
@@ -18,15 +19,15 @@ export function fadeWithin(fade: Fade, length: Seconds): Fade {
 
 /**
  * The own sound of a placed clip as a part like any other, whether it is switched on or not: computed, never stored.
- * Lead and tail reach as far as the source has sound; the lead no further back than the start of the show. Null where
- * the picture has no sound of its own.
+ * Lead and tail reach as far as the source has sound; the lead no further back than the start of the show. Below zero the sound begins
+ * after its picture, or ends before it. Null where the picture has no sound of its own.
  */
 export function ownPart(show: Show, { picture, start }: PlacedPicture): OwnPart | null {
   if (!hasOwnSound(show, picture)) return null;
   const { own, from, hold } = picture;
   const source = show.media[picture.media]!.seconds;
-  const lead = clamp(own.lead, 0, Math.min(from, start));
-  const tail = clamp(own.tail, 0, Math.max(0, source - from - hold));
+  const lead = clamp(own.lead, -Math.max(0, hold - LIMITS.span.least), Math.min(from, start));
+  const tail = clamp(own.tail, -Math.max(0, hold + Math.min(0, lead) - LIMITS.span.least), Math.max(0, source - from - hold));
   const spans = [{ from: from - lead, to: Math.min(source, from + hold + tail), join: 0 }];
   const length = partSeconds({ spans });
   return {

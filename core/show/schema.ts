@@ -28,8 +28,8 @@ const clip = Joi.object({
   own: Joi.object({
     ...ownStart,
     on: Joi.boolean().required(),
-    lead: Joi.number().min(0).max(LIMITS.own.runOver).required(),
-    tail: Joi.number().min(0).max(LIMITS.own.runOver).required(),
+    lead: Joi.number().min(-LIMITS.own.runOver).max(LIMITS.own.runOver).required(),
+    tail: Joi.number().min(-LIMITS.own.runOver).max(LIMITS.own.runOver).required(),
     quiet: quiet.required(),
   }).required(),
 });

@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import { isCrossing, partEnd, partsOn, placePictures, type Media, type Part } from '../../core/show';
 import { copyOn, pasteParts, removeParts, removePictures, setHold, splitParts, trimClip, trimEdge } from '../../core/show/edits';
 import { newId } from '../ids';
+import { sessionStore } from '../open/session';
 import { chosenParts, currentShow, useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 
@@ -72,6 +73,9 @@ export function chooseAll(): void {
   if (ids.length > 0) choose({ kind, ids });
 }
 
+/** Whether what is pasted or repeated pushes on what follows it, as long as the show is open. */
+export const usePushing = sessionStore<{ readonly push: boolean }>(() => ({ push: true }));
+
 /** Remembers the chosen parts, for pasting here or in another show. */
 export function copyChosen(): void {
   const show = currentShow();
@@ -92,7 +96,7 @@ export function pasteHere(): void {
   const first = Math.min(...parts.map((part) => part.at));
   const copies = parts.map((part) => ({ ...part, id: newId(), at: now() + part.at - first }));
   const { edit, choose } = useOpenShow.getState();
-  edit(pasteParts, { parts: copies, media });
+  edit(pasteParts, { parts: copies, media, push: usePushing.getState().push });
   choose({ kind: 'parts', ids: copies.map((part) => part.id) });
 }
 
@@ -101,5 +105,5 @@ export function repeatChosen(times: number, every: number): void {
   const ids = chosenParts().map((part) => part.id);
   if (ids.length === 0 || times < 1) return;
   const copies = ids.map(() => Array.from({ length: times }, newId));
-  useOpenShow.getState().edit(copyOn, { ids, copies, every });
+  useOpenShow.getState().edit(copyOn, { ids, copies, every, push: usePushing.getState().push });
 }

@@ -53,7 +53,14 @@ interface OpenStore {
   notify(notice: Notice | null): void;
 }
 
-export type Notice = { readonly kind: 'failure'; readonly failure: Failure } | { readonly kind: 'words'; readonly text: string };
+export type Notice =
+  | { readonly kind: 'failure'; readonly failure: Failure }
+  | {
+      readonly kind: 'words';
+      readonly text: string;
+      /** What can be done about it in one tap. */
+      readonly action?: { readonly label: string; readonly run: () => void };
+    };
 
 /** Where the sheet stands, what of the show lies on the disk, and its last save once it is left. */
 const desk = perSession(() => ({ now: START_PLACE.now, written: nothingWritten(), last: Promise.resolve() }));

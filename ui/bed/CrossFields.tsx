@@ -69,6 +69,7 @@ export function CrossFields({ part }: { readonly part: Part }) {
                 least={-1}
                 most={1}
                 step={0.1}
+                start={0}
                 say={sayBend}
                 onChange={(bend) => tryOut(setCross, change({ [side]: bend }))}
                 onChangeEnd={(bend) => edit(setCross, change({ [side]: bend }))}
@@ -83,6 +84,7 @@ export function CrossFields({ part }: { readonly part: Part }) {
           {...momentEntry}
           label={t('bed.crossfade')}
           value={cross.seconds}
+          start={LIMITS.join.start}
           least={LIMITS.join.least}
           most={LIMITS.join.most}
           step={0.005}

@@ -6,13 +6,17 @@ import { LIMITS, partSeconds, type Part } from '../../core/show';
 import { gapBefore, pieceBefore, placeAfter, shiftLater } from '../../core/show/edits';
 import { useOpenShow, useShown } from '../../session/open/store';
 import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
-import { shiftEntry } from '../controls/timeEntry';
+import { shiftEntry, spanEntry } from '../controls/timeEntry';
 
 function sayGap(gap: number, before: string): string {
   if (Math.abs(gap) < 5e-4) return t('bed.followsWithoutAGap', { before });
   return gap > 0 ? t('bed.afterTheEndOf', { gap: saySpan(gap), before }) : t('bed.overTheEndOf', { gap: saySpan(gap), before });
 }
+
+/** An overlap to begin with, seconds. */
+const FIRST = 0.5;
 
 /** Where a piece lies against the one before it, and moving it with all that come later. */
 export function PlaceFields({ part }: { readonly part: Part }) {
@@ -23,17 +27,25 @@ export function PlaceFields({ part }: { readonly part: Part }) {
   const title = useShown((show) => (before ? show.media[before.media]!.title : ''));
   const later = useShown((show) => show.parts.some((one) => one.lane === part.lane && one.at > part.at));
   if (!before || gap === null) return null;
+  const over = gap < -5e-4;
+  const size = Math.abs(Number(gap.toFixed(6)));
+  const put = (seconds: number) => edit(placeAfter, { id: part.id, gap: seconds });
   const by = (seconds: number) => edit(shiftLater, { id: part.id, by: seconds });
   return (
     <View className="gap-1">
+      <Choice
+        label={t('bed.place')}
+        options={(['after', 'over'] as const).map((value) => ({ value, label: t(value === 'after' ? 'bed.aGap' : 'bed.anOverlap') }))}
+        value={over ? 'over' : 'after'}
+        onChange={(value) => put(value === 'over' ? -Math.max(size, FIRST) : size)}
+      />
       <NumberField
-        {...shiftEntry}
-        label={t('bed.gapOverlaps')}
-        value={Number(gap.toFixed(6))}
-        least={-Math.min(partSeconds(before), partSeconds(part))}
-        most={LIMITS.showSeconds}
+        {...spanEntry}
+        label={t(over ? 'bed.overlapOf' : 'bed.gapOf')}
+        value={size}
+        most={over ? Math.min(partSeconds(before), partSeconds(part)) : LIMITS.showSeconds}
         note={sayGap(gap, title)}
-        onChange={(next) => edit(placeAfter, { id: part.id, gap: next })}
+        onChange={(next) => put(over ? -next : next)}
       />
       <View className="flex-row flex-wrap gap-2">
         <Button

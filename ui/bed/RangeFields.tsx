@@ -80,6 +80,7 @@ function LevelBy({ level }: { readonly level: number }) {
         least={-40}
         most={LIMITS.pin.most}
         step={0.5}
+        start={0}
         say={sayBy}
         onChange={(next) => by(next, true)}
         onChangeEnd={(next) => by(next, false)}

@@ -6,12 +6,13 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { LIMITS, partEnd, passOf, showSeconds, spansSeconds, type Part } from '../../core/show';
 import { repeatPart, repeatTimes } from '../../core/show/edits';
-import { copyChosen, pasteHere, repeatChosen, useClipboard } from '../../session/bed/hands';
+import { copyChosen, pasteHere, repeatChosen, useClipboard, usePushing } from '../../session/bed/hands';
 import { openLooping } from '../../session/bed/looping';
 import { useOpenShow, useShown, currentShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
+import { Switch } from '../controls/Switch';
 import { countEntry, spanEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
 
@@ -33,7 +34,18 @@ export function RepeatFields({ parts }: { readonly parts: readonly Part[] }) {
           className="grow"
         />
       </View>
+      <Pushing />
       {bed ? <Passes part={only} /> : <Copies parts={parts} />}
+    </View>
+  );
+}
+
+/** Whether what follows makes room. */
+function Pushing() {
+  const { push } = usePushing();
+  return (
+    <View className="flex-row">
+      <Switch label={t('bed.pushWhatFollows')} on={push} onChange={(on) => usePushing.setState({ push: on })} />
     </View>
   );
 }
@@ -59,7 +71,7 @@ function Passes({ part }: { readonly part: Part }) {
         <Button
           label={t('bed.repeatTimes', { count: times })}
           icon={Repeat}
-          onPress={() => edit(repeatTimes, { id: part.id, times, join })}
+          onPress={() => edit(repeatTimes, { id: part.id, times, join, push: usePushing.getState().push })}
           className="grow"
         />
         <Button

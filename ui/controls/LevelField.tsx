@@ -26,6 +26,7 @@ export function LevelField({ label, gain, note, onTry, onSet, onCancel }: Props)
         least={-40}
         most={LIMITS.gain.most}
         step={0.5}
+        start={0}
         say={sayGain}
         onChange={onTry}
         onChangeEnd={onSet}

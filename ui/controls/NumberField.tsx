@@ -9,22 +9,42 @@ import { useTypedNumber, type TypedNumber } from './useTypedNumber';
 interface Props extends TypedNumber {
   readonly label: string;
   readonly disabled?: boolean;
-  /** Quiet words under the field. */
+  /** What it starts from: two taps on its name bring it back there. */
+  readonly start?: number;
   /** The keyboard that a phone offers: `text` where there may be a colon or a sign. */
   readonly keys?: 'text' | 'decimal' | 'numeric';
+  /** Quiet words under the field. */
   readonly note?: string;
 }
 
+/** Its name; two taps bring the value back to what it starts from. */
+function ToStart({ label, start, number }: { readonly label: string; readonly start: number | undefined; readonly number: TypedNumber }) {
+  const name = (
+    <Say look="small" className="text-ink">
+      {label}
+    </Say>
+  );
+  if (start === undefined) return <View className="flex-1">{name}</View>;
+  return (
+    <div
+      className="min-w-0 flex-1"
+      title={t('controls.twoTaps', { start: number.say(start) })}
+      onDoubleClick={() => (number.value === start ? undefined : number.onChange(start))}
+      style={{ touchAction: 'manipulation', userSelect: 'none' }}
+    >
+      {name}
+    </div>
+  );
+}
+
 /** A number with its name, typed or stepped. Enter or leaving the field takes it, Escape restores it. */
-export function NumberField({ label, disabled = false, note, keys = 'text', ...number }: Props) {
+export function NumberField({ label, disabled = false, start, note, keys = 'text', ...number }: Props) {
   const field = useTypedNumber(number);
   const locked = disabled ? { pointerEvents: 'none' as const } : {};
   return (
     <View className={`gap-0.5 ${disabled ? 'opacity-45' : ''}`} style={locked}>
       <View className="flex-row items-center gap-1">
-        <Say look="small" className="flex-1 text-ink">
-          {label}
-        </Say>
+        <ToStart label={label} start={start} number={number} />
         <IconButton
           label={t('controls.less', { label })}
           icon={Minus}

@@ -8,6 +8,8 @@ interface Props {
   readonly least: number;
   readonly most: number;
   readonly step: number;
+  /** What it starts from: two taps bring it back there. */
+  readonly start?: number;
   /** What assistive technology reads as the value. */
   readonly say: (value: number) => string;
   /** While the thumb moves. */
@@ -19,7 +21,7 @@ interface Props {
 }
 
 /** A slider over the browser's own range input: touch, pointer, keyboard and assistive technology come with it. */
-export function Slider({ label, value, least, most, step, say, onChange, onChangeEnd, onCancel }: Props) {
+export function Slider({ label, value, least, most, step, start, say, onChange, onChangeEnd, onCancel }: Props) {
   const tokens = useTokens();
   const [moving, setMoving] = useState<number | null>(null);
   const shown = moving ?? value;
@@ -51,6 +53,7 @@ export function Slider({ label, value, least, most, step, say, onChange, onChang
         onPointerUp={end}
         onPointerCancel={cancel}
         onKeyUp={end}
+        onDoubleClick={() => (start === undefined || value === start ? undefined : onChangeEnd(start))}
         onBlur={end}
         style={{ width: '100%', height: 44, margin: 0, accentColor: tokens.rain, touchAction: 'pan-y' }}
       />

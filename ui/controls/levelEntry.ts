@@ -1,8 +1,8 @@
 import { decimal, sayGain } from '../../words';
 import { SILENCE, decibelsOfPercent, gainOfLevel, parseLevel, percentOfDecibels } from '../../core/units';
 
-/** How a level is typed, stepped and said wherever one is set: `−3.0 dB`, `15 %`; 0 % is silence. */
-export const levelEntry = { step: 0.5, parse: (text: string) => parseLevel(text), say: sayGain };
+/** How a level is typed, stepped, said, and what it starts from, wherever one is set: `−3.0 dB`, `15 %`; 0 % is silence. */
+export const levelEntry = { start: 0, step: 0.5, parse: (text: string) => parseLevel(text), say: sayGain };
 
 /** The same by percent: a plain number is percent, `−6 dB` is understood too. The value is percent. */
 export const percentEntry = {

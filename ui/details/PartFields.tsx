@@ -6,6 +6,7 @@ import { movePart, setFade, setPartGain, trimSource } from '../../core/show/edit
 import { parseTime } from '../../core/units';
 import { useHearing } from '../../session/fit/hearings';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
+import { useFacts } from '../../session/sound/useMedia';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
 import { levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
@@ -89,6 +90,14 @@ function useFadeStarts(part: Part, side: 'fadeUp' | 'fadeOut'): readonly { reado
   ];
 }
 
+/** How long a part is silent at an end whose fade lies in that silence, so that nothing is heard of it, seconds; null where it is heard. */
+function useSilentFade(part: Part, side: 'fadeUp' | 'fadeOut'): number | null {
+  const { data: facts } = useFacts(part.media);
+  if (!facts?.sounding || part[side].seconds === 0 || part.speed !== undefined) return null;
+  const silent = side === 'fadeUp' ? facts.sounding.from - part.spans[0]!.from : part.spans.at(-1)!.to - facts.sounding.to;
+  return silent > 0 && silent >= part[side].seconds - 0.05 ? silent : null;
+}
+
 /** A fade that is only felt, seconds. */
 const SHORT = 0.4;
 
@@ -96,6 +105,7 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
   const { edit, tryOut } = useOpenShow.getState();
   const fade = part[side];
   const starts = useFadeStarts(part, side);
+  const silent = useSilentFade(part, side);
   const bent = (bend: number) => ({ id: part.id, side, fade: { ...fade, bend } });
   return (
     <View className="gap-1">
@@ -105,10 +115,16 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
         least={0}
         most={partSeconds(part)}
         step={0.5}
+        start={0}
         parse={parseTime}
         say={(value) => `${decimal(value, value < 0.1 && value > 0 ? 3 : 1)} s`}
         onChange={(seconds) => edit(setFade, { id: part.id, side, fade: { ...fade, seconds } })}
       />
+      {silent ? (
+        <Say look="small" className="text-amber" accessibilityRole="alert">
+          {t(side === 'fadeUp' ? 'details.fadeUpInSilence' : 'details.fadeOutInSilence', { seconds: saySpan(silent) })}
+        </Say>
+      ) : null}
       <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={label}>
         {starts.map(({ seconds, said }) => (
           <Button
@@ -135,6 +151,7 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
               least={-1}
               most={1}
               step={0.1}
+              start={0}
               say={sayBend}
               onChange={(bend) => tryOut(setFade, bent(bend))}
               onChangeEnd={(bend) => edit(setFade, bent(bend))}
@@ -164,6 +181,7 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
       <NumberField
         label={t('details.loudnessIn')}
         {...percentEntry}
+        start={100}
         value={percentOfLevel(part.gain)}
         most={200}
         onChange={(percent) => set(levelOfPercent(percent))}

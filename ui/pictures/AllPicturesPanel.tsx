@@ -32,6 +32,7 @@ export function AllPicturesPanel() {
           {...spanEntry}
           label={t('pictures.upFromBlack')}
           value={show.black.up}
+          start={0}
           most={LIMITS.black.most}
           onChange={(seconds) => edit(setBlack, { end: 'up', seconds })}
         />
@@ -39,6 +40,7 @@ export function AllPicturesPanel() {
           {...spanEntry}
           label={t('pictures.downToBlack')}
           value={show.black.out}
+          start={0}
           most={LIMITS.black.most}
           onChange={(seconds) => edit(setBlack, { end: 'out', seconds })}
           {...(show.black.up + show.black.out > showSeconds(show) ? { note: t('pictures.theTwoMeetTheShow') } : {})}

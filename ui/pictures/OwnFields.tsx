@@ -13,7 +13,7 @@ import { useOpenShow, useShown } from '../../session/open/store';
 import { startLiningUp } from '../../session/pictures/liningUp';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
-import { spanEntry } from '../controls/timeEntry';
+import { parseSigned, spanEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
@@ -80,16 +80,22 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
       />
       <NumberField
         {...spanEntry}
+        least={-LIMITS.own.runOver}
+        parse={parseSigned}
         label={t('pictures.startsEarlierBy')}
         value={own.lead}
+        start={0}
         most={LIMITS.own.runOver}
         onChange={(lead) => edit(setOwn, { id, change: { lead } })}
         {...(own.lead > clip.from ? { note: t('pictures.thereAreBeforeItIn', { from: saySeconds(clip.from) }) } : {})}
       />
       <NumberField
         {...spanEntry}
+        least={-LIMITS.own.runOver}
+        parse={parseSigned}
         label={t('pictures.runsOnBy')}
         value={own.tail}
+        start={0}
         most={LIMITS.own.runOver}
         onChange={(tail) => edit(setOwn, { id, change: { tail } })}
       />
@@ -99,6 +105,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
           {...spanEntry}
           label={side === 'fadeUp' ? t('pictures.ownFadeUp') : t('pictures.ownFadeOut')}
           value={own[side].seconds}
+          start={LIMITS.own.fade}
           most={clip.hold + own.lead + own.tail}
           onChange={(seconds) => edit(setOwn, { id, change: { [side]: { ...own[side], seconds } } })}
         />

@@ -1,10 +1,9 @@
 import { sayTime, t } from '../../words';
 import EarOff from 'lucide-react-native/icons/ear-off';
 import X from 'lucide-react-native/icons/x';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { placePictures, type Clip } from '../../core/show';
-import { silenceStretch, unsilenceStretch } from '../../core/show/edits';
+import { moveSilence, silenceStretch, unsilenceStretch } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { useOpenShow, useShown, currentShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
@@ -13,67 +12,48 @@ import { momentEntry } from '../controls/timeEntry';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 
-/** Silences a stretch of a clip's sound: from the now line for a second to start with, then as typed. Seconds of the film. */
+/** How long a stretch is silent that was just silenced, seconds. */
+const FIRST = 1;
+
+/** Silenced stretches of a clip's sound, seconds of the film: a new one begins at the now line; on the sheet it has handles. */
 export function QuietFields({ clip }: { readonly clip: Clip }) {
   const { edit } = useOpenShow.getState();
-  const [stretch, setStretch] = useState<{ from: number; to: number } | null>(null);
   const source = useShown((show) => show.media[clip.media]!.seconds);
-  const begin = () => {
+  const silence = () => {
     const start = placePictures(currentShow()!).find((one) => one.picture.id === clip.id)?.start ?? 0;
-    const from = clamp(clip.from + useTransport.getState().now - start, clip.from, Math.max(clip.from, clip.from + clip.hold - 1));
-    setStretch({ from, to: Math.min(source, from + 1) });
+    const from = clamp(clip.from + useTransport.getState().now - start, clip.from, Math.max(clip.from, clip.from + clip.hold - FIRST));
+    edit(silenceStretch, { id: clip.id, from, to: Math.min(source, from + FIRST) });
   };
   return (
     <View className="gap-1">
       {clip.own.quiet.map((one, index) => (
-        <View key={one.from} className="flex-row items-center">
-          <Say look="small" className="flex-1">
-            {t('pictures.silentFromToOfThe', { from: sayTime(one.from), to: sayTime(one.to) })}
-          </Say>
-          <IconButton
-            label={t('pictures.letToSoundAgain', { from: sayTime(one.from), to: sayTime(one.to) })}
-            icon={X}
-            onPress={() => edit(unsilenceStretch, { id: clip.id, index })}
-          />
+        <View key={index}>
+          <View className="flex-row items-center">
+            <Say look="small" className="flex-1">
+              {t('pictures.silentFromToOfThe', { from: sayTime(one.from), to: sayTime(one.to) })}
+            </Say>
+            <IconButton
+              label={t('pictures.letToSoundAgain', { from: sayTime(one.from), to: sayTime(one.to) })}
+              icon={X}
+              onPress={() => edit(unsilenceStretch, { id: clip.id, index })}
+            />
+          </View>
+          {(['from', 'to'] as const).map((edge) => (
+            <NumberField
+              key={edge}
+              {...momentEntry}
+              label={t(edge === 'from' ? 'pictures.silentFrom' : 'pictures.silentTo', { number: index + 1 })}
+              value={one[edge]}
+              least={0}
+              most={source}
+              onChange={(moment) => edit(moveSilence, { id: clip.id, index, ...one, [edge]: moment })}
+            />
+          ))}
         </View>
       ))}
-      {stretch ? (
-        <>
-          <NumberField
-            {...momentEntry}
-            label={t('pictures.silentFrom')}
-            value={stretch.from}
-            least={0}
-            most={source}
-            onChange={(from) => setStretch({ ...stretch, from })}
-          />
-          <NumberField
-            {...momentEntry}
-            label={t('pictures.silentTo')}
-            value={stretch.to}
-            least={0}
-            most={source}
-            onChange={(to) => setStretch({ ...stretch, to })}
-          />
-          <View className="flex-row gap-2">
-            <Button
-              label={t('pictures.silenceThisStretch')}
-              icon={EarOff}
-              kind="strong"
-              disabled={stretch.to <= stretch.from}
-              onPress={() => {
-                edit(silenceStretch, { id: clip.id, ...stretch });
-                setStretch(null);
-              }}
-            />
-            <Button label={t('common.notNow')} kind="quiet" onPress={() => setStretch(null)} />
-          </View>
-        </>
-      ) : (
-        <View className="flex-row">
-          <Button label={t('pictures.silenceAStretch')} icon={EarOff} onPress={begin} />
-        </View>
-      )}
+      <View className="flex-row">
+        <Button label={t('pictures.silenceAStretch')} icon={EarOff} onPress={silence} />
+      </View>
     </View>
   );
 }

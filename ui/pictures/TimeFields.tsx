@@ -47,6 +47,7 @@ export function TimeFields({ pictures }: Props) {
         least={0}
         most={Math.max(...pictures.map((one) => one.hold))}
         step={0.1}
+        start={0}
         parse={parseTime}
         say={saySeconds}
         onChange={(seconds) => edit(setDissolve, { ids, seconds })}

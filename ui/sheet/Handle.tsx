@@ -37,7 +37,7 @@ export function pushApart(between: number): number {
   return Math.max(0, (TARGET - between) / 2);
 }
 
-interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'onGrasp' | 'onMove' | 'onEnd' | 'onCancel'> {
+interface HandleProps extends Pick<VerticalDrag, 'pixelsPerSecond' | 'sideways' | 'onGrasp' | 'onMove' | 'onEnd' | 'onCancel' | 'onReset'> {
   readonly name: string;
   readonly testId: string;
   readonly value: number;
@@ -62,13 +62,15 @@ export function Handle({
   moment,
   push = 0,
   pixelsPerSecond,
+  sideways = false,
   onGrasp,
   onMove,
   onEnd,
   onCancel,
+  onReset,
   children,
 }: HandleProps) {
-  const drag = useVerticalDrag({ pixelsPerSecond, hold: GRIP, onGrasp, onMove, onEnd, onCancel });
+  const drag = useVerticalDrag({ pixelsPerSecond, hold: GRIP, sideways, onGrasp, onMove, onEnd, onCancel, onReset });
   const top = moment * pixelsPerSecond - TARGET / 2 + push;
   return (
     <div
@@ -82,7 +84,16 @@ export function Handle({
       data-testid={testId}
       className="absolute flex items-center justify-center"
       // On a layer of its own: moving it paints nothing that lies behind it anew.
-      style={{ left, width, top, height: TARGET, zIndex: 4, touchAction: 'pan-y', cursor: 'ns-resize', willChange: 'transform' }}
+      style={{
+        left,
+        width,
+        top,
+        height: TARGET,
+        zIndex: 4,
+        touchAction: 'pan-y',
+        cursor: sideways ? 'ew-resize' : 'ns-resize',
+        willChange: 'transform',
+      }}
     >
       {children}
     </div>

@@ -1,12 +1,10 @@
-import { saySpan, sayTime, t } from '../../words';
+import { sayTime, t } from '../../words';
 import { useMemo } from 'react';
 import { ownPart, partEnd, partsOn, placePictures, type Clip, type Part, type Show } from '../../core/show';
-import { setOwn } from '../../core/show/edits';
-import { clamp } from '../../core/units';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import type { Column } from './columns';
-import { Bar, Handle, Knob, TARGET, pushApart } from './Handle';
 import { LaneTiles } from './LaneTiles';
+import { OwnHandles } from './OwnHandles';
 import { PartBody, PartHandles } from './PartHandles';
 import { drawOwn } from './river';
 import { STICKS_TO_NOW, type Viewport } from './useSheetScroll';
@@ -111,63 +109,5 @@ function OwnBody({ clip, part, title, column, pixelsPerSecond, chosen }: OwnProp
         style={{ position: 'sticky', top: STICKS_TO_NOW, height: 'min(44px, 100%)', borderRadius: 8 }}
       />
     </div>
-  );
-}
-
-/** Bars that let the sound begin before its picture and run on after it, knobs for its fades. */
-function OwnHandles({ clip, base, part, column, pixelsPerSecond }: OwnProps & { readonly base: Clip }) {
-  const { edit, tryOut, endPreview } = useOpenShow.getState();
-  const end = partEnd(part);
-  const { fadeUp, fadeOut } = part;
-  const shared = { pixelsPerSecond, onCancel: endPreview };
-  const handle = (name: string, testId: string, moment: number, value: number, to: (seconds: number) => Parameters<typeof setOwn>[1]) => ({
-    ...shared,
-    name,
-    testId,
-    moment,
-    value,
-    said: saySpan(value),
-    onMove: (seconds: number) => tryOut(setOwn, to(seconds)),
-    onEnd: (seconds: number) => edit(setOwn, to(seconds)),
-  });
-  const change = (what: Parameters<typeof setOwn>[1]['change']) => ({ id: base.id, change: what });
-  const length = end - part.at;
-  const ends = pushApart(length * pixelsPerSecond);
-  const fades = pushApart((length - fadeUp.seconds - fadeOut.seconds) * pixelsPerSecond);
-  const fade = (side: 'fadeUp' | 'fadeOut', seconds: number) =>
-    change({ [side]: { ...base.own[side], seconds: clamp(base.own[side].seconds + seconds, 0, length) } });
-  const left = { left: column.x - TARGET / 2, width: TARGET };
-  const right = { left: column.x + column.width - TARGET / 2, width: TARGET };
-  return (
-    <>
-      <Handle
-        {...handle(t('sheet.soundStartsEarlier'), 'lead', part.at, clip.own.lead, (s) => change({ lead: base.own.lead - s }))}
-        {...left}
-        push={-ends}
-      >
-        <Bar tone="slate" />
-      </Handle>
-      <Handle
-        {...handle(t('sheet.soundRunsOn'), 'tail', end, clip.own.tail, (s) => change({ tail: base.own.tail + s }))}
-        {...left}
-        push={ends}
-      >
-        <Bar tone="slate" />
-      </Handle>
-      <Handle
-        {...handle(t('sheet.ownSoundFadeUp'), 'own fadeUp', part.at + fadeUp.seconds, fadeUp.seconds, (s) => fade('fadeUp', s))}
-        {...right}
-        push={-fades}
-      >
-        <Knob tone="slate" />
-      </Handle>
-      <Handle
-        {...handle(t('sheet.ownSoundFadeOut'), 'own fadeOut', end - fadeOut.seconds, fadeOut.seconds, (s) => fade('fadeOut', -s))}
-        {...right}
-        push={fades}
-      >
-        <Knob tone="slate" />
-      </Handle>
-    </>
   );
 }

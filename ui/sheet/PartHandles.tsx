@@ -6,6 +6,7 @@ import { moveParts, setFade, trimEdge } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { letGo, snapBy } from '../../session/bed/snapping';
 import { dropEnd, fitsWhenPulled, letEndGo, pullEnd, takeEnd } from '../../session/fit/pulling';
+import { sayBend } from '../words/levels';
 import type { Face } from '../../session/faces';
 import { chosenParts, tapThing, useOpenShow } from '../../session/open/store';
 import { STICKS_TO_NOW } from './useSheetScroll';
@@ -122,6 +123,8 @@ export function PartHandles(props: Props & { readonly crossesIn?: boolean; reado
       {/* Where a part crosses with its neighbour the crossing takes the place of the fade. */}
       {crossesIn ? null : <FadeKnob {...props} side="fadeUp" moment={risen} push={-fades} />}
       {crossesOut ? null : <FadeKnob {...props} side="fadeOut" moment={falls} push={fades} />}
+      {crossesIn ? null : <SlopeKnob {...props} side="fadeUp" moment={part.at + part.fadeUp.seconds / 2} />}
+      {crossesOut ? null : <SlopeKnob {...props} side="fadeOut" moment={end - part.fadeOut.seconds / 2} />}
     </>
   );
 }
@@ -204,6 +207,48 @@ function TrimBar({
   );
 }
 
+/** Pixels sideways from a straight slope to the most bent one. */
+const FULL_BEND = 60;
+
+/** The middle of a fade's slope: drawn outward or toward the middle it bends. Only where the slope is long enough for a thumb beside its knob. */
+function SlopeKnob({
+  part,
+  base,
+  left,
+  width,
+  pixelsPerSecond,
+  tone,
+  side,
+  moment,
+}: Props & { readonly side: 'fadeUp' | 'fadeOut'; readonly moment: number }) {
+  const { edit, tryOut, endPreview } = useOpenShow.getState();
+  if (part[side].seconds * pixelsPerSecond < 2 * TARGET) return null;
+  const label = t(side === 'fadeUp' ? 'details.fadeUp' : 'details.fadeOut');
+  const to = (right: number) => ({
+    id: base.id,
+    side,
+    fade: { ...base[side], bend: Number(clamp(base[side].bend + right / FULL_BEND, -1, 1).toFixed(2)) },
+  });
+  return (
+    <Handle
+      name={t('common.bend', { label })}
+      testId={`${side} bend`}
+      value={part[side].bend}
+      said={sayBend(part[side].bend)}
+      {...sideOf('right', left, width)}
+      moment={moment}
+      sideways
+      pixelsPerSecond={pixelsPerSecond}
+      onMove={(_, right) => tryOut(setFade, to(right))}
+      onEnd={(_, __, right) => (right === 0 ? endPreview() : edit(setFade, to(right)))}
+      onCancel={endPreview}
+      onReset={() => edit(setFade, { id: base.id, side, fade: { ...base[side], bend: 0 } })}
+    >
+      <div className={`h-4 w-4 rotate-45 rounded-sm border-[3px] bg-card ${BORDERS[tone]}`} />
+    </Handle>
+  );
+}
+
 function FadeKnob({
   part,
   base,
@@ -235,6 +280,7 @@ function FadeKnob({
       onMove={(seconds) => tryOut(setFade, to(seconds))}
       onEnd={(seconds) => edit(setFade, to(seconds))}
       onCancel={endPreview}
+      onReset={() => edit(setFade, { id: base.id, side, fade: { ...base[side], seconds: 0 } })}
     >
       <Knob tone={tone} />
     </Handle>

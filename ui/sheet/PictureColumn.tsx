@@ -15,13 +15,15 @@ import { CSS } from '@dnd-kit/utilities';
 import { memo, useMemo } from 'react';
 import { LIFT, pulse } from './useVerticalDrag';
 import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
-import { movePictures, setHold, trimClip } from '../../core/show/edits';
+import { movePictures } from '../../core/show/edits';
 import { currentShow, tapThing, useOpenShow, useShown } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
 import type { Column } from './columns';
 import { FrameStrip } from './FrameStrip';
-import { Bar, Handle, TARGET } from './Handle';
-import type { Viewport } from './useSheetScroll';
+import { seek, useTransport } from '../../session/sound/transport';
+import { TARGET } from './Handle';
+import { PictureEnds } from './PictureEnds';
+import { ZOOM, type Viewport } from './useSheetScroll';
 
 const instructions = () => ({ draggable: t('sheet.howToLift') });
 
@@ -87,7 +89,7 @@ function Pictures({ column, view, sortable }: Props) {
         ))}
       </SortableContext>
       {near.map((one) => (
-        <Ends key={one.picture.id} placed={one} column={column} pixelsPerSecond={view.pixelsPerSecond} />
+        <PictureEnds key={one.picture.id} placed={one} column={column} pixelsPerSecond={view.pixelsPerSecond} />
       ))}
     </DndContext>
   );
@@ -104,56 +106,17 @@ function moveTo(active: string, over: string): void {
   edit(movePictures, { ids, index });
 }
 
-/** Only a picture that is chosen alone shows what its ends are taken hold of by: its time, and for a clip where its film begins. */
-function Ends({ placed, column, pixelsPerSecond }: Pick<BlockProps, 'placed' | 'column' | 'pixelsPerSecond'>) {
-  const { picture, start, end } = placed;
-  const alone = useOpenShow(
-    ({ chosen, several }) => !several && chosen?.kind === 'pictures' && chosen.ids.length === 1 && chosen.ids[0] === picture.id,
-  );
-  const { edit, tryOut, endPreview } = useOpenShow.getState();
-  if (!alone) return null;
-  const base = currentShow()?.pictures.find((one) => one.id === picture.id);
-  if (!base) return null;
-  const to = (seconds: number) => ({ ids: [picture.id], seconds: base.hold + seconds });
-  // At the two sides, so that a short picture's two handles do not meet and its neighbours can still be tapped.
-  const common = { width: TARGET, pixelsPerSecond, onCancel: endPreview };
-  const from = (seconds: number) => ({
-    id: picture.id,
-    edge: 'start' as const,
-    position: (base.kind === 'clip' ? base.from : 0) + seconds,
-  });
-  return (
-    <>
-      <Handle
-        {...common}
-        left={column.x + column.width - TARGET}
-        name={t('pictures.timeOnScreen')}
-        testId="hold"
-        value={picture.hold}
-        said={t('sheet.seconds', { hold: decimal(picture.hold, 1) })}
-        moment={end}
-        onMove={(seconds) => tryOut(setHold, to(seconds))}
-        onEnd={(seconds) => edit(setHold, to(seconds))}
-      >
-        <Bar tone="moss" />
-      </Handle>
-      {picture.kind === 'clip' ? (
-        <Handle
-          {...common}
-          left={column.x}
-          name={t('sheet.startInTheFilm')}
-          testId="clip start"
-          value={picture.from}
-          said={sayTime(picture.from)}
-          moment={start}
-          onMove={(seconds) => tryOut(trimClip, from(seconds))}
-          onEnd={(seconds) => edit(trimClip, from(seconds))}
-        >
-          <Bar tone="moss" />
-        </Handle>
-      ) : null}
-    </>
-  );
+/**
+ * A picture too low for a thumb is chosen: the sheet comes so close that its ends can be taken hold of. Its middle stays where it was under
+ * the finger.
+ */
+function makeRoom(middle: number, hold: number, pixelsPerSecond: number): void {
+  const { zoom, setZoom } = useOpenShow.getState();
+  const { now, playing } = useTransport.getState();
+  const closer = TARGET / (hold * pixelsPerSecond);
+  if (playing.kind !== 'nothing' || zoom / closer < ZOOM.least) return;
+  setZoom(zoom / closer);
+  seek(middle - (middle - now) / closer);
 }
 
 interface BlockProps {
@@ -173,6 +136,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
   const { data: url, isError } = usePictureUrl(media?.id ?? null, 'thumb');
   const drag = useSortable({ id: picture.id, disabled: !sortable });
   const open = (add: boolean) => {
+    if (!add && picture.hold * pixelsPerSecond < TARGET) makeRoom(start + picture.hold / 2, picture.hold, pixelsPerSecond);
     if (!sortable) useOpenShow.getState().setFace('pictures');
     tapThing('pictures', picture.id, add);
   };

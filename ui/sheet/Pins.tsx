@@ -1,16 +1,21 @@
-import { sayGain, sayTime, t } from '../../words';
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { partSeconds, type Part } from '../../core/show';
+import { LIMITS, partSeconds, pinLevel, type Part } from '../../core/show';
+import { setPins } from '../../core/show/edits';
+import { clamp } from '../../core/units';
+import { letGo } from '../../session/bed/snapping';
 import { useOpenShow } from '../../session/open/store';
-import { movePinsBy, tapPin, usePinning } from '../../session/voice/pinning';
+import { movePinsBy, snapPin, tapPin, usePinning } from '../../session/voice/pinning';
+import { sayGain, sayTime, t } from '../../words';
 import type { Column } from './columns';
-import { TARGET } from './Handle';
+import { Handle, TARGET } from './Handle';
 import { bankShare } from './river';
+import { spreadOut } from './spread';
+import { GRIP, useVerticalDrag } from './useVerticalDrag';
 
 /** dB that a pin moves for a pixel outward. */
 const PER_PIXEL = 0.15;
-/** A finger that moves less than this meant a tap, pixels. */
-const STRAY = 5;
+
+/** A finger that strays no further along the time than this moves across it only, pixels. */
+const STRAIGHT = 8;
 
 /** Gain at which a pin lies on the bank, dB, before pins. */
 type LevelAt = (moment: number) => number;
@@ -25,13 +30,21 @@ interface Props {
   readonly levelAt: LevelAt;
 }
 
-/** The pins of a part: small knobs on the right bank. Drawn toward the middle they lower, outward they raise, along the time they move. */
+/**
+ * The pins of a part: small knobs on the right bank. Drawn toward the middle they lower, outward they raise, along the time they move. Where
+ * they lie too close for a thumb they move apart, each with a line to its place.
+ */
 export function Pins({ part, base, column, pixelsPerSecond, levelAt }: Props) {
   const chosen = usePinning(({ pinning }) => (pinning?.part === part.id ? pinning.chosen : null));
   if (!chosen) return null;
-  return part.pins.map((pin, index) => {
-    const share = bankShare(levelAt(Math.min(pin.at, Math.max(0, partSeconds(part) - 0.001))));
-    const x = column.x + column.width / 2 + share * (column.width / 2 - 3);
+  const places = part.pins.map((pin) => (part.at + pin.at) * pixelsPerSecond);
+  const drawn = spreadOut(places, TARGET);
+  const bankAt = (moment: number) => {
+    const share = bankShare(levelAt(Math.min(moment, Math.max(0, partSeconds(part) - 0.001))));
+    return column.x + column.width / 2 + share * (column.width / 2 - 3);
+  };
+  const knobs = part.pins.map((pin, index) => {
+    const x = bankAt(pin.at);
     return (
       <PinKnob
         key={index}
@@ -40,11 +53,66 @@ export function Pins({ part, base, column, pixelsPerSecond, levelAt }: Props) {
         index={index}
         chosen={chosen.includes(index)}
         x={x}
-        y={(part.at + pin.at) * pixelsPerSecond}
+        y={drawn[index]!}
+        place={places[index]!}
         pixelsPerSecond={pixelsPerSecond}
       />
     );
   });
+  // The slope between two pins bends where it is taken hold of: where it is long enough for a thumb between them.
+  const slopes = part.pins.slice(1).flatMap((pin, index) => {
+    if (drawn[index + 1]! - drawn[index]! < 2 * TARGET) return [];
+    const at = (part.pins[index]!.at + pin.at) / 2;
+    return [
+      <SlopeKnob
+        key={`slope ${index}`}
+        part={part}
+        base={base}
+        number={index + 1}
+        at={at}
+        x={bankAt(at)}
+        pixelsPerSecond={pixelsPerSecond}
+      />,
+    ];
+  });
+  return [...slopes, ...knobs];
+}
+
+interface SlopeProps {
+  readonly part: Part;
+  readonly base: Part;
+  readonly number: number;
+  /** Its middle, seconds from the part's start. */
+  readonly at: number;
+  readonly x: number;
+  readonly pixelsPerSecond: number;
+}
+
+/** The middle of the slope between two pins: drawn sideways it bends there, by a pin more. */
+function SlopeKnob({ part, base, number, at, x, pixelsPerSecond }: SlopeProps) {
+  const { edit, tryOut, endPreview } = useOpenShow.getState();
+  const bent = (right: number) => {
+    const pin = { at, gain: clamp(pinLevel(base.pins, at) + right * PER_PIXEL, LIMITS.pin.least, LIMITS.pin.most) };
+    return { id: part.id, pins: [...base.pins, pin], name: 'edit.bendASlope' as const };
+  };
+  return (
+    <Handle
+      name={t('sheet.slopeAfterPin', { number })}
+      testId={`slope ${number}`}
+      value={pinLevel(part.pins, at)}
+      said={sayGain(pinLevel(part.pins, at))}
+      left={x - TARGET / 2}
+      width={TARGET}
+      moment={part.at + at}
+      sideways
+      pixelsPerSecond={pixelsPerSecond}
+      onMove={(_, right) => tryOut(setPins, bent(right))}
+      onEnd={(_, exact, right) => (right === 0 ? endPreview() : edit(setPins, bent(exact ? right / BY_KEY / PER_PIXEL : right)))}
+      onCancel={endPreview}
+    >
+      <div className="h-3.5 w-3.5 rotate-45 rounded-sm border-2 border-rain bg-card" />
+    </Handle>
+  );
 }
 
 interface KnobProps {
@@ -54,66 +122,86 @@ interface KnobProps {
   readonly chosen: boolean;
   readonly x: number;
   readonly y: number;
+  /** Where the pin really lies. */
+  readonly place: number;
   readonly pixelsPerSecond: number;
 }
 
-function PinKnob({ part, base, index, chosen, x, y, pixelsPerSecond }: KnobProps) {
-  const from = useRef<{ x: number; y: number; moved: boolean } | null>(null);
+function PinKnob({ part, base, index, chosen, x, y, place, pixelsPerSecond }: KnobProps) {
   const pin = part.pins[index]!;
   const { endPreview } = useOpenShow.getState();
-  const by = (event: PointerEvent) => ({
-    time: (event.clientY - from.current!.y) / pixelsPerSecond,
-    gain: (event.clientX - from.current!.x) * PER_PIXEL,
-  });
-  const press = (event: KeyboardEvent) => {
-    const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
-    const moves: Readonly<Record<string, readonly [number, number]>> = {
-      ArrowUp: [-0.1 * step, 0],
-      ArrowDown: [0.1 * step, 0],
-      ArrowLeft: [0, -0.5 * step],
-      ArrowRight: [0, 0.5 * step],
-    };
-    const move = moves[event.key];
-    if (move) movePinsBy(part, index, move[0], move[1], false);
-    else if (event.key === 'Enter' || event.key === ' ') tapPin(part.id, index, event.ctrlKey || event.metaKey || event.shiftKey);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
+  // A finger that only goes sideways means the level: the moment stays to the sample.
+  const moved = (seconds: number, exact: boolean) => {
+    if (exact) return seconds;
+    return Math.abs(seconds) * pixelsPerSecond < STRAIGHT ? 0 : seconds + snapPin(base, index, seconds, pixelsPerSecond);
   };
+  const drag = useVerticalDrag({
+    pixelsPerSecond,
+    hold: GRIP,
+    sideways: true,
+    onMove: (seconds, right) => movePinsBy(base, index, moved(seconds, false), right * PER_PIXEL, true),
+    onEnd: (seconds, exact, right) => {
+      movePinsBy(exact ? part : base, index, moved(seconds, exact), exact ? right / BY_KEY : right * PER_PIXEL, false);
+      letGo();
+    },
+    onCancel: () => {
+      letGo();
+      endPreview();
+    },
+    onReset: () => movePinsBy(part, index, 0, -pin.gain, false),
+    onTap: (add) => tapPin(part.id, index, add),
+  });
+  const off = Math.abs(y - place) > 2;
   return (
-    <div
-      role="slider"
-      tabIndex={0}
-      aria-label={t('sheet.pin', { number: index + 1 })}
-      aria-valuenow={Number(pin.gain.toFixed(2))}
-      aria-valuetext={t(chosen ? 'sheet.pinChosen' : 'sheet.pinAt', { gain: sayGain(pin.gain), at: sayTime(part.at + pin.at) })}
-      data-testid={`pin ${index + 1}`}
-      onPointerDown={(event) => {
-        if (event.button !== 0 || !event.isPrimary) return;
-        event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = { x: event.clientX, y: event.clientY, moved: false };
-      }}
-      onPointerMove={(event) => {
-        const start = from.current;
-        if (!start) return;
-        if (Math.hypot(event.clientX - start.x, event.clientY - start.y) > STRAY) start.moved = true;
-        if (start.moved) movePinsBy(base, index, by(event).time, by(event).gain, true);
-      }}
-      onPointerUp={(event) => {
-        const start = from.current;
-        if (start?.moved) movePinsBy(base, index, by(event).time, by(event).gain, false);
-        else if (start) tapPin(part.id, index, event.ctrlKey || event.metaKey || event.shiftKey);
-        from.current = null;
-      }}
-      onPointerCancel={() => {
-        from.current = null;
-        endPreview();
-      }}
-      onKeyDown={press}
-      className="absolute flex items-center justify-center"
-      style={{ left: x - TARGET / 2, top: y - TARGET / 2, width: TARGET, height: TARGET, zIndex: 6, touchAction: 'none', cursor: 'move' }}
-    >
-      <div className={`h-4 w-4 rounded-full border-[3px] border-rain ${chosen ? 'bg-rain' : 'bg-card'}`} />
-    </div>
+    <>
+      {off ? (
+        <svg
+          aria-hidden
+          style={{
+            position: 'absolute',
+            left: x - 12,
+            top: Math.min(y, place) - 2,
+            width: 14,
+            height: Math.abs(y - place) + 4,
+            pointerEvents: 'none',
+            zIndex: 5,
+          }}
+        >
+          <line
+            x1={12}
+            x2={2}
+            y1={y - Math.min(y, place) + 2}
+            y2={place - Math.min(y, place) + 2}
+            className="stroke-rain"
+            strokeWidth={1.5}
+          />
+          <circle cx={2} cy={place - Math.min(y, place) + 2} r={2} className="fill-rain" />
+        </svg>
+      ) : null}
+      <div
+        {...drag.props}
+        role="slider"
+        tabIndex={0}
+        aria-label={t('sheet.pin', { number: index + 1 })}
+        aria-valuenow={Number(pin.gain.toFixed(2))}
+        aria-valuetext={t(chosen ? 'sheet.pinChosen' : 'sheet.pinAt', { gain: sayGain(pin.gain), at: sayTime(part.at + pin.at) })}
+        data-testid={`pin ${index + 1}`}
+        className="absolute flex items-center justify-center"
+        style={{
+          left: x - TARGET / 2,
+          top: y - TARGET / 2,
+          width: TARGET,
+          height: TARGET,
+          zIndex: 6,
+          touchAction: 'pan-y',
+          cursor: 'move',
+        }}
+      >
+        <div className={`h-4 w-4 rounded-full border-[3px] border-rain ${chosen ? 'bg-rain' : 'bg-card'}`} />
+      </div>
+    </>
   );
 }
+
+/** Pixels that a key moves sideways, for a dB: half a dB at a press. */
+const BY_KEY = 8;

@@ -6,19 +6,23 @@ export interface VerticalDrag {
   readonly hold: number | null;
   /** Once it has hold of the thing, before it moves. */
   readonly onGrasp?: (() => void) | undefined;
-  /** While moving: seconds moved so far. */
-  readonly onMove: (seconds: number) => void;
+  /** Whether it can be moved across the time too: a finger that begins sideways has hold of it at once, for nothing scrolls that way. */
+  readonly sideways?: boolean;
+  /** While moving: seconds moved so far, and pixels to the right. */
+  readonly onMove: (seconds: number, right: number) => void;
   /** Once, at the end of a gesture or at a key. A key's step is exact: nothing draws it anywhere. */
-  readonly onEnd: (seconds: number, exact: boolean) => void;
+  readonly onEnd: (seconds: number, exact: boolean, right: number) => void;
   readonly onCancel: () => void;
+  /** Two presses, one soon after the other: back to what the value starts from. */
+  readonly onReset?: (() => void) | undefined;
   /** A press that was neither held nor moved. */
   readonly onTap?: ((add: boolean) => void) | undefined;
 }
 
 type Phase =
   | { readonly name: 'idle' }
-  | { readonly name: 'waiting'; readonly y: number; readonly timer: ReturnType<typeof setTimeout> | undefined }
-  | { readonly name: 'moving'; readonly y: number; readonly scrolled: number };
+  | { readonly name: 'waiting'; readonly x: number; readonly y: number; readonly timer: ReturnType<typeof setTimeout> | undefined }
+  | { readonly name: 'moving'; readonly x: number; readonly y: number; readonly scrolled: number };
 
 /** A finger that strays further than this before it has hold of the thing wants to scroll, pixels. */
 const STRAY = 8;
@@ -46,18 +50,35 @@ function edgeSpeed(y: number, { top, bottom }: DOMRect): number {
 /** Steps of the arrow keys, seconds: plain, and with Alt. */
 const STEP = 0.1;
 const FINE = 0.001;
+/** … and across the time, pixels. */
+const SIDE_STEP = 4;
+/** Two presses within this are one gesture, ms. */
+const TWICE = 350;
+/** A mouse that has hold of a thing and moves less meant a tap, pixels. */
+const STILL = 3;
 
 /**
  * Dragging along the time of the sheet. `idle` → `waiting` (held down, not yet lifted) → `moving`; the end commits, a
  * cancelled gesture and Escape restore; arrow keys take the same path as the finger.
  */
-export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd, onCancel, onTap }: VerticalDrag) {
+export function useVerticalDrag({
+  pixelsPerSecond,
+  hold,
+  sideways = false,
+  onGrasp,
+  onMove,
+  onEnd,
+  onCancel,
+  onReset,
+  onTap,
+}: VerticalDrag) {
   const phase = useRef<Phase>({ name: 'idle' });
   const element = useRef<HTMLDivElement>(null);
   const [lifted, setLifted] = useState(false);
 
   const scroller = useRef<HTMLElement | null>(null);
   const finger = useRef(0);
+  const across = useRef(0);
   const beat = useRef(0);
   const latest = useRef(onMove);
   useEffect(() => {
@@ -74,10 +95,10 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd,
   };
 
   /** Takes hold at a place of the screen: from here on the finger moves the thing, and what the sheet scrolls meanwhile counts too. */
-  const grasp = (y: number) => {
+  const grasp = (x: number, y: number) => {
     scroller.current = element.current?.closest<HTMLElement>('[role=region]') ?? null;
     finger.current = y;
-    become({ name: 'moving', y, scrolled: scroller.current?.scrollTop ?? 0 });
+    become({ name: 'moving', x, y, scrolled: scroller.current?.scrollTop ?? 0 });
     onGrasp?.();
   };
 
@@ -88,15 +109,15 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd,
     const by = edgeSpeed(finger.current, sheet.getBoundingClientRect());
     if (by !== 0) {
       sheet.scrollTop += by;
-      latest.current(moved());
+      latest.current(moved(), right());
     }
     beat.current = requestAnimationFrame(scrollAtEdge);
   };
 
   /** Felt, where the device can. */
-  const lift = (y: number) => {
+  const lift = (x: number, y: number) => {
     pulse();
-    grasp(y);
+    grasp(x, y);
   };
 
   // Once lifted, the finger moves the part and no longer the page; the browser only listens to a listener that may object.
@@ -115,25 +136,39 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd,
     return (finger.current - y + (scroller.current?.scrollTop ?? 0) - scrolled) / pixelsPerSecond;
   };
 
+  const tappedAt = useRef(-Infinity);
+  /** A press that moved nothing: the second one soon after the first brings the value back. */
+  const tapped = (event: PointerEvent<HTMLDivElement>) => {
+    const again = event.timeStamp - tappedAt.current < TWICE;
+    tappedAt.current = again ? -Infinity : event.timeStamp;
+    if (again && onReset) onReset();
+    else onTap?.(event.ctrlKey || event.metaKey || event.shiftKey);
+  };
+
+  const right = () => across.current - (phase.current as Extract<Phase, { name: 'moving' }>).x;
+
   return {
     lifted,
     props: {
       ref: element,
       onPointerDown: (event: PointerEvent<HTMLDivElement>) => {
         if (event.button !== 0 || !event.isPrimary) return;
-        const y = event.clientY;
+        const [x, y] = [event.clientX, event.clientY];
+        across.current = x;
         const target = event.currentTarget;
         target.setPointerCapture(event.pointerId);
-        if (hold === 0 || (hold === GRIP && event.pointerType === 'mouse')) grasp(y);
-        else become({ name: 'waiting', y, timer: hold === null ? undefined : setTimeout(() => lift(y), hold) });
+        if (hold === 0 || (hold === GRIP && event.pointerType === 'mouse')) grasp(x, y);
+        else become({ name: 'waiting', x, y, timer: hold === null ? undefined : setTimeout(() => lift(x, y), hold) });
       },
       onPointerMove: (event: PointerEvent<HTMLDivElement>) => {
         const now = phase.current;
         finger.current = event.clientY;
-        if (now.name === 'moving') onMove(moved());
+        across.current = event.clientX;
+        if (now.name === 'moving') onMove(moved(), right());
+        else if (now.name === 'waiting' && sideways && Math.abs(event.clientX - now.x) > STRAY) lift(now.x, now.y);
         else if (now.name === 'waiting' && Math.abs(event.clientY - now.y) > STRAY) {
           // A mouse scrolls with its wheel: its drag means the part. A finger that strays means the page.
-          if (event.pointerType === 'mouse' && hold !== null) grasp(now.y);
+          if (event.pointerType === 'mouse' && hold !== null) grasp(now.x, now.y);
           else become({ name: 'idle' });
         }
       },
@@ -141,13 +176,18 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd,
         const now = phase.current;
         if (now.name === 'moving') {
           finger.current = event.clientY;
-          const seconds = moved();
+          const [seconds, pixels] = [moved(), right()];
+          const still = seconds === 0 && (!sideways || Math.abs(pixels) < STILL);
           become({ name: 'idle' });
-          if (seconds !== 0) onEnd(seconds, false);
-          else onCancel();
+          if (!still) {
+            onEnd(seconds, false, pixels);
+            return;
+          }
+          onCancel();
+          if (onReset || sideways) tapped(event);
         } else if (now.name === 'waiting') {
           become({ name: 'idle' });
-          onTap?.(event.ctrlKey || event.metaKey || event.shiftKey);
+          tapped(event);
         }
       },
       onPointerCancel: () => {
@@ -161,7 +201,11 @@ export function useVerticalDrag({ pixelsPerSecond, hold, onGrasp, onMove, onEnd,
         } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
           event.preventDefault();
           event.stopPropagation();
-          onEnd((event.key === 'ArrowUp' ? -1 : 1) * (event.shiftKey ? 1 : event.altKey ? FINE : STEP), true);
+          onEnd((event.key === 'ArrowUp' ? -1 : 1) * (event.shiftKey ? 1 : event.altKey ? FINE : STEP), true, 0);
+        } else if (sideways && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+          event.preventDefault();
+          event.stopPropagation();
+          onEnd(0, true, (event.key === 'ArrowLeft' ? -1 : 1) * (event.shiftKey ? 10 : 1) * SIDE_STEP);
         } else if (event.key === 'Enter' || event.key === ' ') {
           if (!onTap) return;
           event.preventDefault();

@@ -6,6 +6,15 @@ import { Notice } from '../controls/Notice';
 import { ExportState } from '../finish/ExportState';
 import { sentenceOf } from '../words/failures';
 
+/** An action that takes its message along. */
+const closing = ({ label, run }: { readonly label: string; readonly run: () => void }) => ({
+  label,
+  run: () => {
+    useOpenShow.getState().notify(null);
+    run();
+  },
+});
+
 /** What the person must know right now: a save that failed, and the last thing that went wrong or happened. */
 export function Messages() {
   const notice = useOpenShow((store) => store.notice);
@@ -20,6 +29,7 @@ export function Messages() {
         <Notice
           text={notice.kind === 'failure' ? sentenceOf(notice.failure) : notice.text}
           grave={notice.kind === 'failure'}
+          action={notice.kind === 'words' && notice.action ? closing(notice.action) : undefined}
           onClose={() => notify(null)}
         />
       ) : null}

@@ -1,6 +1,6 @@
 import { decimal, sayGain, t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, type DipRules } from '../../core/show';
+import { LIMITS, firstDips, type DipRules } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { useOpenShow, useShown } from '../../session/open/store';
@@ -11,6 +11,10 @@ import { Slider } from '../controls/Slider';
 import { Switch } from '../controls/Switch';
 import { parseSigned, spanEntry } from '../controls/timeEntry';
 import { sayDepth } from '../words/voices';
+
+/** What a new show starts with: two taps on a value bring it back there. */
+const FIRST = firstDips();
+const FIRST_DEPTH = FIRST.depth.by === 'fixed' ? FIRST.depth.gain : 0;
 
 /** How the show makes room for speech: how deep, how quickly, what goes down, and where it comes up. */
 export function DipsPanel() {
@@ -38,6 +42,7 @@ export function DipsPanel() {
             least={-30}
             most={0}
             step={0.5}
+            start={FIRST_DEPTH}
             say={sayGain}
             onChange={(gain) => tryOut(setDips, { change: deep(gain) })}
             onChangeEnd={(gain) => set(deep(gain))}
@@ -49,12 +54,14 @@ export function DipsPanel() {
             least={LIMITS.dip.least}
             most={0}
             {...levelEntry}
+            start={FIRST_DEPTH}
             onChange={(gain) => set(deep(gain))}
           />
           <NumberField
             label={t('voice.toSoManyPercent')}
             value={percentOfLevel(dips.depth.gain)}
             {...percentEntry}
+            start={percentOfLevel(FIRST_DEPTH)}
             most={100}
             step={1}
             say={(value) => `${decimal(value, 1)} %`}
@@ -79,6 +86,7 @@ export function DipsPanel() {
           {...spanEntry}
           label={t('voice.timeToGoDown')}
           value={dips.down}
+          start={FIRST.down}
           most={LIMITS.dip.slope}
           onChange={(down) => set({ down })}
         />
@@ -86,6 +94,7 @@ export function DipsPanel() {
           {...spanEntry}
           label={t('voice.timeToComeUp')}
           value={dips.up}
+          start={FIRST.up}
           most={LIMITS.dip.slope}
           onChange={(up) => set({ up })}
         />
@@ -93,6 +102,7 @@ export function DipsPanel() {
           {...spanEntry}
           label={t('voice.beginsBeforeTheVoice')}
           value={dips.lead}
+          start={FIRST.lead}
           most={LIMITS.dip.lead}
           {...(dips.depth.by === 'clear' && dips.lead < dips.down ? { note: t('voice.earlierHere') } : {})}
           onChange={(lead) => set({ lead })}
@@ -101,6 +111,7 @@ export function DipsPanel() {
           {...spanEntry}
           label={t('voice.ridesThroughPausesUnder')}
           value={dips.bridge}
+          start={FIRST.bridge}
           most={LIMITS.dip.bridge}
           onChange={(bridge) => set({ bridge })}
         />

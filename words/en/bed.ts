@@ -71,7 +71,6 @@ export const bed = {
   'bed.followsWithoutAGap': 'follows “{{before}}” without a gap',
   'bed.afterTheEndOf': '{{gap}} after the end of “{{before}}”',
   'bed.overTheEndOf': '{{gap}} over the end of “{{before}}”',
-  'bed.gapOverlaps': 'Gap (− overlaps)',
   'bed.closeUp': 'Close up',
   'bed.shiftAllLaterBy': 'Shift all later by',
   'bed.shiftThisAndAllLater': 'Shift this and all later',
@@ -127,4 +126,10 @@ export const bed = {
   'bed.repeatTimes_one': 'Repeat once',
   'bed.repeatTimes_other': 'Repeat {{count}} times',
   'bed.longItsEndsCanBe': '{{length}} long. Its ends can be dragged on the sheet.',
+  'bed.pushWhatFollows': 'Push what follows',
+  'bed.place': 'After the piece before',
+  'bed.aGap': 'Gap',
+  'bed.anOverlap': 'Overlap',
+  'bed.gapOf': 'Gap of',
+  'bed.overlapOf': 'Overlap of',
 } as const;

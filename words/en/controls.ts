@@ -8,4 +8,5 @@ export const controls = {
   'controls.more': '{{label}}: more',
   'controls.close': 'Close: {{title}}',
   'controls.notUnderstoodTry': 'Not understood. Try {{example}}.',
+  'controls.twoTaps': 'Two taps: back to {{start}}',
 } as const;

@@ -53,4 +53,6 @@ export const details = {
   'details.nameOfMark': 'Name of the mark at {{at}}',
   'details.removeMark': 'Remove the mark at {{at}}',
   'details.replaceTheSong': 'Replace the song',
+  'details.fadeUpInSilence': 'Its first {{seconds}} are silent: nothing is heard of this fade. Make it longer or trim the silence.',
+  'details.fadeOutInSilence': 'Its last {{seconds}} are silent: nothing is heard of this fade. Make it longer or trim the silence.',
 } as const;

@@ -134,4 +134,7 @@ export const edit = {
   'edit.setAMark': 'set a mark',
   'edit.nameAMark': 'name a mark',
   'edit.removeAMark': 'remove a mark',
+  'edit.moveTheCutOfTheSounds': 'move the cut of the sounds',
+  'edit.crossTheSoundsAlong': 'cross the sounds with the pictures',
+  'edit.bendASlope': 'bend a slope',
 } as const;

@@ -67,9 +67,6 @@ export const pictures = {
   'pictures.showTheClipsSound': 'Show the clips’ sound',
   'pictures.silentFromToOfThe': 'silent from {{from}} to {{to}} of the film',
   'pictures.letToSoundAgain': 'Let {{from}} to {{to}} sound again',
-  'pictures.silentFrom': 'Silent from',
-  'pictures.silentTo': 'Silent to',
-  'pictures.silenceThisStretch': 'Silence this stretch',
   'pictures.silenceAStretch': 'Silence a stretch',
   'pictures.shiftTheRecording': 'Shift the recording',
   'pictures.chosen': '{{count}} chosen',
@@ -127,4 +124,8 @@ export const pictures = {
   'pictures.lastFrame': 'Last frame',
   'pictures.place': 'Place',
   'pictures.ofAll': 'of {{all}}',
+  'pictures.silentFrom': 'Silence {{number}} from',
+  'pictures.silentTo': 'Silence {{number}} to',
+  'pictures.crossTheSoundsToo': 'Let their sounds cross too',
+  'pictures.theyDissolve': 'The two clips dissolve over {{seconds}}; their sounds do not yet.',
 } as const;

@@ -63,4 +63,9 @@ export const sheet = {
   'sheet.markAt': '{{name}} at {{at}}: go there',
   'sheet.toolsOfTheSheet': 'Tools of the sheet',
   'sheet.tools': 'tools',
+  'sheet.silenceFrom': 'Silence {{number}} from',
+  'sheet.silenceTo': 'Silence {{number}} to',
+  'sheet.cutOfTheSounds': 'Cut to the next clip’s sound',
+  'sheet.dissolve': 'Dissolve into the next picture',
+  'sheet.slopeAfterPin': 'Slope after pin {{number}}',
 } as const;

@@ -51,6 +51,42 @@ describe('the own sound of a clip', () => {
     expect(clipOf(edits.unsilenceStretch(next, { id: 'clip', index: 0 })).own.quiet).toEqual([{ from: 6, to: 7 }]);
   });
 
+  it('moves the ends of a silent stretch, and makes one of two that meet', () => {
+    let next = edits.silenceStretch(show, { id: 'clip', from: 3, to: 4 });
+    next = edits.silenceStretch(next, { id: 'clip', from: 6, to: 7 });
+    expect(clipOf(edits.moveSilence(next, { id: 'clip', index: 0, from: 2.5, to: 4 })).own.quiet).toEqual([
+      { from: 2.5, to: 4 },
+      { from: 6, to: 7 },
+    ]);
+    expect(clipOf(edits.moveSilence(next, { id: 'clip', index: 1, from: 3.5, to: 7 })).own.quiet).toEqual([{ from: 3, to: 7 }]);
+    expect(edits.moveSilence(next, { id: 'clip', index: 1, from: 7, to: 7 })).toBe(next);
+  });
+
+  it.each([1.5, -1.5])('is cut to the next clip’s apart from the pictures, %d s later: one ends where the other begins', (by) => {
+    const named = { ...show, pictures: show.pictures.map((one) => (one.id === 'clip' ? { ...one, id: 'first' } : one)) };
+    const two = withClip(named, 2, 12, { from: 3, hold: 5 });
+    const [first, second] = two.pictures.filter((one) => one.kind === 'clip');
+    const moved = edits.moveOwnCut(two, { id: first!.id, by });
+    const parts = ownParts(moved);
+    expect(parts.map(({ clip }) => clip)).toEqual([first!.id, second!.id]);
+    expect(partEnd(parts[0]!)).toBeCloseTo(11 + by, 9);
+    expect(parts[1]!.at).toBeCloseTo(11 + by, 9);
+    expect(parts[1]!.spans[0]!.from).toBeCloseTo(3 + by, 9);
+    expect(placePictures(moved)).toEqual(placePictures(two).map((placed, i) => ({ ...placed, picture: moved.pictures[i] })));
+    // Along with a dissolve of the pictures they cross: the second is up where the first is gone.
+    const along = ownParts(edits.crossOwnAlong(edits.setDissolve(two, { ids: [first!.id], seconds: 2 }), { id: first!.id }));
+    expect([partEnd(along[0]!), along[0]!.fadeOut.seconds, along[1]!.at, along[1]!.fadeUp.seconds]).toEqual([11, 2, 9, 2]);
+    // A picture that is no clip, or no clip after it: nothing to cut.
+    expect(edits.moveOwnCut(two, { id: second!.id, by })).toBe(two);
+  });
+
+  it('never ends before it begins, however far its ends are drawn in', () => {
+    const short = edits.setOwn(show, { id: 'clip', change: { lead: -40, tail: -40 } });
+    const [part] = ownParts(short);
+    expect(partEnd(part!) - part!.at).toBeGreaterThan(0);
+    expect(part!.at).toBeLessThan(11);
+  });
+
   it('starts with the show’s values, and can be given them later', () => {
     const start = edits.clipsStartWith(show, { ids: [], start: { ...show.ownStart, gain: -9, fadeUp: { seconds: 0.7, bend: 0 } } });
     expect(edits.newPicture('x', start.media[clipOf(start).media]!, start.ownStart)).toMatchObject({

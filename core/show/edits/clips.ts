@@ -62,8 +62,8 @@ export const setOwn = defineEdit<{ id: string; change: OwnChange }>(
     if (change.gain !== undefined) own.gain = boundGain(change.gain);
     if (change.fadeUp) own.fadeUp = boundFade(change.fadeUp);
     if (change.fadeOut) own.fadeOut = boundFade(change.fadeOut);
-    if (change.lead !== undefined) own.lead = clamp(change.lead, 0, LIMITS.own.runOver);
-    if (change.tail !== undefined) own.tail = clamp(change.tail, 0, LIMITS.own.runOver);
+    if (change.lead !== undefined) own.lead = clamp(change.lead, -LIMITS.own.runOver, LIMITS.own.runOver);
+    if (change.tail !== undefined) own.tail = clamp(change.tail, -LIMITS.own.runOver, LIMITS.own.runOver);
   },
 );
 
@@ -98,6 +98,43 @@ export const silenceStretch = defineEdit<{ id: string } & Stretch>('edit.silence
   if (bounded.to - bounded.from < 1e-3) return;
   const next = withStretch(clip.own.quiet, bounded);
   if (next.length <= LIMITS.own.stretches) clip.own.quiet = next;
+});
+
+/** Moves the ends of a silenced stretch, seconds of the film; where it meets another one the two become one. */
+export const moveSilence = defineEdit<{ id: string; index: number } & Stretch>('edit.silenceAStretch', (show, { id, index, from, to }) => {
+  const clip = clipOf(show, id);
+  const end = show.media[clip.media]!.seconds;
+  const bounded = { from: clamp(from, 0, end), to: clamp(to, 0, end) };
+  if (!clip.own.quiet[index] || bounded.to - bounded.from < 1e-3) return;
+  clip.own.quiet = withStretch(
+    clip.own.quiet.filter((_, i) => i !== index),
+    bounded,
+  );
+});
+
+/**
+ * Moves the cut between the sounds of a clip and of the clip after it apart from the cut of their pictures: by `by` seconds later, or
+ * earlier where that is negative. The one runs on as far as the other begins later.
+ */
+export const moveOwnCut = defineEdit<{ id: string; by: Seconds }>('edit.moveTheCutOfTheSounds', (show, { id, by }) => {
+  const index = show.pictures.findIndex((one) => one.id === id);
+  const [first, second] = [show.pictures[index], show.pictures[index + 1]];
+  if (first?.kind !== 'clip' || second?.kind !== 'clip') return;
+  const within = (value: Seconds) => clamp(value, -LIMITS.own.runOver, LIMITS.own.runOver);
+  first.own.tail = within(first.own.tail + by);
+  second.own.lead = within(second.own.lead - by);
+});
+
+/** Lets the sounds of a clip and of the clip after it cross for as long as their pictures dissolve. */
+export const crossOwnAlong = defineEdit<{ id: string }>('edit.crossTheSoundsAlong', (show, { id }) => {
+  const index = show.pictures.findIndex((one) => one.id === id);
+  const [first, second] = [show.pictures[index], show.pictures[index + 1]];
+  if (first?.kind !== 'clip' || second?.kind !== 'clip') return;
+  const seconds = Math.min(first.dissolve, LIMITS.own.runOver);
+  first.own.tail = 0;
+  first.own.fadeOut = { ...first.own.fadeOut, seconds };
+  second.own.lead = seconds;
+  second.own.fadeUp = { ...second.own.fadeUp, seconds };
 });
 
 /** Lets a silenced stretch sound again. */

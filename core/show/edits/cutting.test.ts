@@ -171,6 +171,23 @@ describe('copies and loops', () => {
     expect(partOf(edits.repeatTimes(pasted, { id: 'copy', times: 3, join: 0.005 }), 'copy').spans).toHaveLength(3);
   });
 
+  it('pushes on what follows on the lane, where it is told to, and nothing before it', () => {
+    const show = row([0, 3], [10, 3], [20, 3]);
+    const copy = { ...partOf(show, 'p0'), id: 'copy', at: 10 };
+    expect(places(edits.pasteParts(show, { parts: [copy], media: [], push: true }))).toEqual([
+      ['p0', 0, 3],
+      ['copy', 10, 13],
+      ['p1', 13, 16],
+      ['p2', 23, 26],
+    ]);
+    expect(places(edits.copyOn(show, { ids: ['p0'], copies: [['a', 'b']], every: 3, push: true })).slice(-2)).toEqual([
+      ['p1', 16, 19],
+      ['p2', 26, 29],
+    ]);
+    expect(places(edits.repeatTimes(show, { id: 'p1', times: 3, join: 0.005, push: true })).map(([, at]) => at)).toEqual([0, 10, 26]);
+    expect(places(edits.repeatTimes(show, { id: 'p1', times: 3, join: 0.005 })).map(([, at]) => at)).toEqual([0, 10, 20]);
+  });
+
   it('lays intro, passes and ending, and finds the loop again; the number of passes comes nearest to a wanted length', () => {
     const loop = { from: 4, to: 12, fold: { lead: 0.3, tail: 0.6 } };
     const show = edits.layLoop(row([1, 20]), { id: 'p0', loop, passes: 3, from: 2, to: 22 });

@@ -18,6 +18,9 @@ export {
 export {
   layInStep,
   clipsStartWith,
+  crossOwnAlong,
+  moveOwnCut,
+  moveSilence,
   putBackOwn,
   separateOwn,
   setOwn,

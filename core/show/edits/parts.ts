@@ -3,7 +3,7 @@ import type { Draft } from 'immer';
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { movePins } from '../pins';
-import { partSeconds, spansSeconds } from '../placement';
+import { partEnd, partSeconds, spansSeconds } from '../placement';
 import { soundSeconds } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
 import type { Fade, LaneKind, LaneOf, Media, Part, PartOf, Show } from '../types';
@@ -201,11 +201,12 @@ export const repeatPart = defineEdit<{
   fitFades(part);
 });
 
-/** Plays a part's single pass `times` times, one after the other, crossfaded by `join` seconds at each seam. */
-export const repeatTimes = defineEdit<{ id: string; times: number; join: Seconds }>(
+/** Plays a part's single pass `times` times, one after the other, crossfaded by `join` seconds at each seam. With `push` what follows makes room. */
+export const repeatTimes = defineEdit<{ id: string; times: number; join: Seconds; push?: boolean }>(
   ({ times }) => phrase('edit.repeatTimes', { count: times }),
-  (show, { id, times, join }) => {
+  (show, { id, times, join, push = false }) => {
     const part = find(show.parts, id, 'part');
+    const end = partEnd(part);
     const pass = passOf(part.spans);
     const count = Math.round(times);
     const length = spansSeconds(pass) * count;
@@ -213,5 +214,8 @@ export const repeatTimes = defineEdit<{ id: string; times: number; join: Seconds
     byHand(part);
     part.spans = repeatSpans(pass, length, clamp(join, 0, LIMITS.join.most), 'whole');
     fitFades(part);
+    // What begins at its end or later keeps its distance to it.
+    const grown = partEnd(part) - end;
+    if (push && grown > 0) shiftFrom(show, part.lane, end - 1e-6, grown, id);
   },
 );

@@ -79,19 +79,33 @@ export const setCross = defineEdit<{ id: string; change: Partial<Cross> }>('edit
   };
 });
 
-/** Puts copies of parts into the show. They bring their media along; a lane that this show lacks is its lane of the bed. */
-export const pasteParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[] }>(
+/** What begins at a moment or later on the lanes of parts makes room for what comes in; what belongs to clips stays with its clip. */
+function makeRoom(show: Draft<Show>, parts: readonly Pick<Part, 'lane' | 'kind'>[], from: Seconds, by: Seconds): void {
+  const lanes = new Set(parts.filter(({ kind }) => kind !== 'own').map(({ lane }) => lane));
+  if (by > 0) for (const lane of lanes) shiftFrom(show, lane, from - 1e-6, by);
+}
+
+/** Puts copies of parts into the show. They bring their media along; a lane that this show lacks is its lane of the bed. With `push` what follows makes room. */
+export const pasteParts = defineEdit<{ parts: readonly Part[]; media: readonly Media[]; push?: boolean }>(
   ({ parts }) => phrase('edit.pasteParts', { count: parts.length }),
-  (show, { parts, media }) => {
+  (show, { parts, media, push = false }) => {
     for (const one of media) nameMedia(show, one);
-    for (const part of parts) addPart(show, placed(show, part));
+    const copies = parts.map((part) => placed(show, part));
+    const from = Math.min(...copies.map(({ at }) => at));
+    if (push) makeRoom(show, copies, from, Math.max(...copies.map(partEnd)) - from);
+    for (const copy of copies) addPart(show, copy);
   },
 );
 
-/** Lays parts `times` times more, `every` seconds apart. `copies` names them, a list for each part. */
-export const copyOn = defineEdit<{ ids: readonly string[]; copies: readonly (readonly string[])[]; every: Seconds }>(
+/** Lays parts `times` times more, `every` seconds apart. `copies` names them, a list for each part. With `push` what follows makes room. */
+export const copyOn = defineEdit<{ ids: readonly string[]; copies: readonly (readonly string[])[]; every: Seconds; push?: boolean }>(
   ({ copies }) => phrase('edit.repeatTimes', { count: copies[0]?.length ?? 0 }),
-  (show, { ids, copies, every }) => {
+  (show, { ids, copies, every, push = false }) => {
+    if (push) {
+      const parts = ids.map((id) => find(show.parts, id, 'part'));
+      const end = Math.max(...parts.map(partEnd));
+      makeRoom(show, parts, end, every * Math.max(0, ...copies.map((list) => list.length)));
+    }
     for (const [index, id] of ids.entries()) {
       const part = find(show.parts, id, 'part');
       for (const [turn, copy] of (copies[index] ?? []).entries()) {
