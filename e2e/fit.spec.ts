@@ -258,7 +258,7 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   expect(probe(path).frames).toBe(40 * SECOND);
   // The pictures change on the bars of the music: every change lies on one of the weave's.
   await face(page, 'Pictures');
-  await press('Spread');
+  await press('Times');
   await press('Onto the bars');
   await expect(page.getByRole('button', { name: 'Undo: move the changes onto the beat' })).toBeVisible();
   // The end is the piece's own, to the frame of the show: the ring dies away, nothing is cut.

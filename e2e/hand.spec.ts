@@ -88,6 +88,7 @@ test('a tap on a dip opens the dips in the drawer: sheet and Play stay in reach,
 test('tapping along can be stopped on every face', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Pictures');
+  await page.getByRole('button', { name: 'Times', exact: true }).tap();
   await page.getByRole('button', { name: 'Tap along' }).tap();
   for (const name of ['Bed', 'Voice', 'Finish', 'Pictures'] as const) {
     await face(page, name);

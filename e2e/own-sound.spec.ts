@@ -198,7 +198,7 @@ test('@wide by keyboard: spread to the bed, tap along, a J-cut in the exported W
   await page.keyboard.press('Enter');
   await page.getByTestId('picture 1').focus();
   await page.keyboard.press('Escape');
-  await press('Spread');
+  await press('Times');
   await press('As long as the bed: 0:40.0');
   await press('Spread the pictures');
   await expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();

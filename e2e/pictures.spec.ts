@@ -89,7 +89,7 @@ test('the pictures are spread to the bed: exact to the frame, clips untouched, o
   await page.getByTestId('picture 1').tap();
   await type(page, 'Time on screen', '10');
   await page.getByRole('button', { name: 'Close the drawer' }).tap();
-  await page.getByRole('button', { name: 'Spread', exact: true }).tap();
+  await page.getByRole('button', { name: 'Times', exact: true }).tap();
   await expect(page.getByText(/1 clip keep theirs/)).toBeVisible();
   await type(page, 'The show lasts', '3');
   await expect(page.getByText(/the show can last from 0:05.3 to/)).toBeVisible();
@@ -123,6 +123,7 @@ test('tapping along ends each picture at its tap; the taps are nudged, used, and
   await addPhotos(page, await photos());
   await layMusic(page, clickSong(40));
   await face(page, 'Pictures');
+  await page.getByRole('button', { name: 'Times', exact: true }).tap();
   await page.getByRole('button', { name: 'Tap along' }).tap();
   const clock = page.getByText(/^\d:\d\d\.\d \/ /);
   const now = async () => Number(/:(\d\d\.\d)/.exec((await clock.textContent())!)![1]);

@@ -6,7 +6,6 @@ import type { Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
-import { lookAtArrived } from './pictures/arrived';
 import { laneFor } from './open/lanes';
 import { listener } from './workers';
 
@@ -84,17 +83,17 @@ async function takeBatch(session: OpenSession, files: readonly File[], want: Wan
   return taken;
 }
 
-/** Photos and clips go into the show behind the last picture, in the order they came, as one undo step. */
-export async function addPhotosAndClips(files: readonly File[]): Promise<void> {
+/** Photos and clips go into the show behind the last picture, in the order they came, as one undo step. Gives their names. */
+export async function addPhotosAndClips(files: readonly File[]): Promise<string[]> {
   const id = currentShow()?.id;
   const taken = await takeAll(files, 'picture');
   const show = currentShow();
   // The person may have left the show meanwhile: another show gets nothing.
-  if (taken.length === 0 || !show || show.id !== id) return;
+  if (taken.length === 0 || !show || show.id !== id) return [];
   const media = taken.map((one) => one.media);
   const pictures = media.map((one) => newPicture(newId(), one, show.ownStart));
   useOpenShow.getState().edit(addPictures, { pictures, media, index: show.pictures.length });
-  void lookAtArrived(pictures.map(({ id }) => id));
+  return pictures.map(({ id }) => id);
 }
 
 /** Puts another file behind a picture. */

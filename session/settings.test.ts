@@ -1,5 +1,5 @@
 import { languageNow, speak } from '../words';
-import { changeSettings, readSettings, useSettings } from './settings';
+import { changeSettings, meetWord, readSettings, useSettings } from './settings';
 import { storage } from './shows/storage';
 
 afterEach(async () => {
@@ -7,6 +7,7 @@ afterEach(async () => {
   Reflect.deleteProperty(globalThis, 'navigator');
   speak('en');
   await storage.clear();
+  useSettings.setState({ met: [] });
 });
 
 it('speaks as the browser does until somebody says otherwise, and remembers what was said', async () => {
@@ -25,6 +26,16 @@ it.each(['{"language":"xx"}', 'nonsense', '7', '{"theme":"pink","language":"de"}
   await storage.setItem('settings', kept);
   await readSettings();
   expect(useSettings.getState()).toMatchObject({ language: 'browser', theme: 'system', ready: true });
+});
+
+it('remembers which words were explained, each once', async () => {
+  await readSettings();
+  meetWord('dip');
+  meetWord('dip');
+  meetWord('stitch');
+  useSettings.setState({ met: [] });
+  await readSettings();
+  expect(useSettings.getState().met).toEqual(['dip', 'stitch']);
 });
 
 it('goes on where nothing can be stored', async () => {

@@ -7,15 +7,18 @@ import { storage } from './shows/storage';
 export interface Settings {
   readonly language: 'browser' | Language;
   readonly theme: 'system' | 'light' | 'dark';
+  /** Words of the trade that were explained already: each is once, where it is first met. */
+  readonly met: readonly string[];
 }
 
-const FIRST: Settings = { language: 'browser', theme: 'system' };
+const FIRST: Settings = { language: 'browser', theme: 'system', met: [] };
 
 const ROW = 'settings';
 
 const schema = Joi.object({
   language: Joi.valid('browser', 'en', 'de').default(FIRST.language),
   theme: Joi.valid('system', 'light', 'dark').default(FIRST.theme),
+  met: Joi.array().items(Joi.string().max(40)).max(200).default([]),
 }).options({ stripUnknown: true });
 
 interface SettingsState extends Settings {
@@ -30,7 +33,7 @@ export const useSettings = create<SettingsState>()(() => ({ ...FIRST, ready: fal
 /** The language of the browser, of those there are. */
 export const browserLanguage = (): Language => languageFor(typeof navigator === 'undefined' ? [] : navigator.languages);
 
-function apply(settings: Settings): void {
+function apply(settings: Omit<Settings, 'met'>): void {
   speak(settings.language === 'browser' ? browserLanguage() : settings.language);
   if (typeof document === 'undefined') return;
   document.documentElement.lang = settings.language === 'browser' ? browserLanguage() : settings.language;
@@ -52,10 +55,16 @@ export async function readSettings(): Promise<void> {
 
 /** Changes settings, uses them at once, and keeps them where the browser can. */
 export async function changeSettings(change: Partial<Settings>): Promise<void> {
-  const { language, theme } = { ...useSettings.getState(), ...change };
+  const { language, theme, met } = { ...useSettings.getState(), ...change };
   apply({ language, theme });
-  useSettings.setState({ language, theme });
-  await storage.setItem(ROW, JSON.stringify({ language, theme })).catch(() => undefined);
+  useSettings.setState({ language, theme, met });
+  await storage.setItem(ROW, JSON.stringify({ language, theme, met })).catch(() => undefined);
+}
+
+/** A word was explained: it is not again. */
+export function meetWord(word: string): void {
+  const { met } = useSettings.getState();
+  if (!met.includes(word)) void changeSettings({ met: [...met, word] });
 }
 
 /** Opens and closes their panel. */

@@ -1,5 +1,6 @@
 import { phrasesOf } from '../../core/level';
 import { hasOwnSound, ownPart, placePictures, type Show } from '../../core/show';
+import { addPhotosAndClips } from '../library';
 import { sessionStore } from '../open/session';
 import { currentShow } from '../open/store';
 import { heardAll } from '../sound/heard';
@@ -23,8 +24,13 @@ function speechIn(show: Show, id: string, heard: Parameters<typeof phrasesOf>[2]
   return part ? phrasesOf(show, part, heard).reduce((sum, { from, to }) => sum + to - from, 0) : 0;
 }
 
+/** Photos and clips come in behind the last picture; of clips with a sound is asked what is to become of it. */
+export async function bringPictures(files: readonly File[]): Promise<void> {
+  await lookAtArrived(await addPhotosAndClips(files));
+}
+
 /** Pictures came in: those with a sound of their own are listened to, to offer what suits them. */
-export async function lookAtArrived(ids: readonly string[]): Promise<void> {
+async function lookAtArrived(ids: readonly string[]): Promise<void> {
   const show = currentShow();
   if (!show) return;
   const clips = show.pictures.filter((one) => ids.includes(one.id) && hasOwnSound(show, one));

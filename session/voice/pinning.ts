@@ -2,7 +2,6 @@ import { eachSession, sessionStore } from '../open/session';
 import { LIMITS, pinLevel, type Part } from '../../core/show';
 import { removePins, setPins, shiftSomePins } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { snapBy } from '../bed/snapping';
 import { useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
 import { partHere } from './narrations';
@@ -63,12 +62,6 @@ export function movePinsBy(part: Part, index: number, by: number, gain: number, 
     if (right && !moving.has(one + 1)) most = Math.min(most, right.at - 0.001 - pin.at);
   }
   (trying ? tryOut : edit)(shiftSomePins, { id: part.id, which, by: clamp(by, least, Math.max(least, most)), gain });
-}
-
-/** Seconds to add to a drag so that the pin lies on what is near: a change of picture, a mark, the end of a part, a beat. */
-export function snapPin(part: Part, index: number, by: number, pixelsPerSecond: number): number {
-  const pin = part.pins[index];
-  return pin ? snapBy([part.at + pin.at + by], [part.id], pixelsPerSecond) : 0;
 }
 
 /** Takes the chosen pins away. */

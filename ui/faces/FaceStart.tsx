@@ -10,6 +10,7 @@ import type { Face } from '../../session/faces';
 import { bringSounds, useLibrary } from '../../session/library';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
+import { FirstMet } from '../controls/FirstMet';
 import { Say } from '../controls/Say';
 import { PicturesStart } from '../pictures/PicturesStart';
 import { MUSIC } from '../controls/accept';
@@ -26,6 +27,7 @@ export function FaceStart({ face, wide }: { readonly face: Exclude<Face, 'finish
   const has = pieces > 0;
   return (
     <View className="gap-2">
+      <FirstMet words={['bed']} />
       <Say look="small">{has ? t('faces.tapTheWaterToCut') : t('faces.chooseAPieceOfMusic')}</Say>
       <View className="flex-row flex-wrap gap-2">
         <FileButton

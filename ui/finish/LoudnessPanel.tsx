@@ -12,6 +12,7 @@ import { Choice } from '../controls/Choice';
 import { DecibelField } from '../controls/DecibelField';
 import { Notice } from '../controls/Notice';
 import { Reading } from '../controls/Reading';
+import { FirstMet } from '../controls/FirstMet';
 import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
 
@@ -29,6 +30,7 @@ export function LoudnessPanel() {
   const aim = AIMS.find((one) => one.lufs === show.aim);
   return (
     <View className="gap-3">
+      <FirstMet words={['lufs', 'dbtp']} />
       <View
         className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}
         accessibilityLabel={isFetching ? t('finish.levelsAreBeingMeasured') : t('finish.levels')}

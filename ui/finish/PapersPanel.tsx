@@ -4,6 +4,7 @@ import { View } from 'react-native';
 
 import { savePaper, type Paper } from '../../session/finish/papers';
 import { Button } from '../controls/Button';
+import { FirstMet } from '../controls/FirstMet';
 import { Say } from '../controls/Say';
 import { ExportState } from './ExportState';
 
@@ -46,6 +47,7 @@ export function PapersPanel() {
   const show = useSaved(whole);
   return (
     <View className="gap-3">
+      <FirstMet words={['cueSheet']} />
       {PAPERS.map(({ title, note, kinds }) => (
         <View key={title} className="flex-row items-center gap-2">
           <View className="flex-1">

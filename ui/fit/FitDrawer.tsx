@@ -13,6 +13,7 @@ import { currentShow, useOpenShow, useSaved, whole } from '../../session/open/st
 import { useTransport } from '../../session/sound/transport';
 import { decimal, sayPhrase, sayTime, t } from '../../words';
 import { Button } from '../controls/Button';
+import { FirstMet } from '../controls/FirstMet';
 import { IntoView } from '../controls/IntoView';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';
@@ -124,6 +125,7 @@ function Answers({ part, fitting, onDone }: Props) {
       {heard ? (
         <>
           <TouchedFields part={part} fitting={fitting} heard={heard} answer={picked} />
+          <FirstMet words={['stitch']} />
           <Say look="small">{t('fit.touchTheSheet')}</Say>
           <Choices part={part} fitting={fitting} heard={heard} answer={picked} box={box} toggle={toggle} />
         </>

@@ -9,6 +9,7 @@ import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
+import { FirstMet } from '../controls/FirstMet';
 import { Say } from '../controls/Say';
 import { momentEntry, parseSigned } from '../controls/timeEntry';
 import { marksOf, mark } from './PassageMarks';
@@ -46,6 +47,7 @@ export function HeardFields({ part, heard }: Props) {
     ) : null;
   return (
     <View className="gap-2" accessibilityLabel={t('fit.whatWasHeard')}>
+      <FirstMet words={['downbeat']} />
       <Say look="small">
         {tempo === null
           ? t('fit.noBeatHere')

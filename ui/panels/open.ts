@@ -3,7 +3,7 @@ import type { JoinAt } from '../../core/show';
 
 /** What stands in the drawer, beside the sheet that it changes. */
 export type DrawerPanel =
-  | { readonly name: 'all' | 'spread' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' | 'sheet' }
+  | { readonly name: 'all' | 'times' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' | 'sheet' }
   | { readonly name: 'lanes'; readonly kind: 'bed' | 'voice' }
   | { readonly name: 'line'; readonly line: string }
   | { readonly name: 'trim' | 'lineUp'; readonly clip: string }

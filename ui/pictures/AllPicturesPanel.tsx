@@ -1,7 +1,7 @@
 import { t } from '../../words';
 import { View } from 'react-native';
 import { LIMITS, showSeconds, type FrameShape } from '../../core/show';
-import { setBlack, setDissolve, setFraming, setHold, setShape } from '../../core/show/edits';
+import { setBlack, setFraming, setShape } from '../../core/show/edits';
 import { useOpenShow, useSaved } from '../../session/open/store';
 import { Choice } from '../controls/Choice';
 import { spanEntry } from '../controls/timeEntry';
@@ -16,11 +16,10 @@ const SHAPES: readonly { readonly value: FrameShape; readonly label: string }[] 
   { value: '9:16', label: '9:16' },
 ];
 
-/** What is set once for the whole show: its frame, its black ends, and one time, dissolve and framing for all. */
+/** What is set once for the whole show: its frame, its black ends, and one framing for all. */
 export function AllPicturesPanel() {
   const show = useSaved(({ pictures, shape, black }) => ({ pictures, shape, black }));
   const { edit } = useOpenShow.getState();
-  const photos = show.pictures.filter((one) => one.kind !== 'clip');
   const framings = new Set(show.pictures.flatMap((one) => (one.kind === 'card' ? [] : [one.framing])));
   return (
     <View className="gap-3">
@@ -48,24 +47,6 @@ export function AllPicturesPanel() {
       </Section>
       {show.pictures.length > 0 ? (
         <Section title={t('common.allPictures')}>
-          <NumberField
-            {...spanEntry}
-            label={t('pictures.timeOfEveryPhoto')}
-            least={LIMITS.hold.least}
-            value={photos[0]?.hold ?? LIMITS.hold.start}
-            most={LIMITS.hold.most}
-            disabled={photos.length === 0}
-            onChange={(seconds) => edit(setHold, { ids: 'all', seconds })}
-            {...(photos.some((one) => one.hold !== photos[0]!.hold) ? { note: t('pictures.theyDifferNow') } : {})}
-          />
-          <NumberField
-            {...spanEntry}
-            label={t('pictures.everyDissolve')}
-            value={show.pictures[0]!.dissolve}
-            most={LIMITS.hold.most}
-            onChange={(seconds) => edit(setDissolve, { ids: 'all', seconds })}
-            {...(show.pictures.some((one) => one.dissolve !== show.pictures[0]!.dissolve) ? { note: t('pictures.theyDifferNow') } : {})}
-          />
           <Choice
             label={t('pictures.allInTheFrame')}
             options={sayFramings()}

@@ -93,7 +93,7 @@ function Several({ pictures }: Props) {
         label={t('pictures.spreadTheOthers')}
         kind="quiet"
         disabled={pictures.length === all.length}
-        onPress={() => openPanel({ name: 'spread' })}
+        onPress={() => openPanel({ name: 'times' })}
       />
     </View>
   );

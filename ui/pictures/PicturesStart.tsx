@@ -1,17 +1,16 @@
 import { sayTime, t } from '../../words';
 import ImagePlus from 'lucide-react-native/icons/image-plus';
-import Hand from 'lucide-react-native/icons/pointer';
 import Settings from 'lucide-react-native/icons/sliders-horizontal';
-import Spread from 'lucide-react-native/icons/unfold-vertical';
+import Timer from 'lucide-react-native/icons/timer';
 import Square from 'lucide-react-native/icons/square';
 import Volume from 'lucide-react-native/icons/volume-2';
 import { View } from 'react-native';
 import { hasOwnSound, pictureAt, placePictures, showSeconds, type Show } from '../../core/show';
 import { addPictures, newCard, usualTimes } from '../../core/show/edits';
 import { newId } from '../../session/ids';
-import { addPhotosAndClips, useLibrary } from '../../session/library';
+import { useLibrary } from '../../session/library';
+import { bringPictures } from '../../session/pictures/arrived';
 import { useOpenShow, useShown } from '../../session/open/store';
-import { startTapping } from '../../session/pictures/tapping';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { FileButton } from '../controls/FileButton';
@@ -52,15 +51,14 @@ export function PicturesStart() {
           many
           kind={count === 0 ? 'strong' : 'moss'}
           disabled={busy}
-          onFiles={(files) => void addPhotosAndClips(files)}
+          onFiles={(files) => void bringPictures(files)}
           className="grow"
         />
         <Button label={t('common.card')} hint={t('pictures.addACard')} icon={Square} kind="moss" onPress={() => addCard(show)} />
       </View>
       {count > 0 ? (
         <View className="flex-row flex-wrap gap-1.5">
-          <Button label={t('pictures.spread')} icon={Spread} onPress={() => openPanel({ name: 'spread' })} tight className="grow" />
-          <Button label={t('pictures.tapAlong')} icon={Hand} onPress={startTapping} tight className="grow" />
+          <Button label={t('pictures.times')} icon={Timer} onPress={() => openPanel({ name: 'times' })} tight className="grow" />
           <Button
             label={t('common.all')}
             hint={t('common.allPictures')}

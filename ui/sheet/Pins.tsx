@@ -1,9 +1,9 @@
 import { LIMITS, partSeconds, pinLevel, type Part } from '../../core/show';
 import { setPins } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { letGo } from '../../session/bed/snapping';
+import { letGo, snapBy } from '../../session/bed/snapping';
 import { useOpenShow } from '../../session/open/store';
-import { movePinsBy, snapPin, tapPin, usePinning } from '../../session/voice/pinning';
+import { movePinsBy, tapPin, usePinning } from '../../session/voice/pinning';
 import { sayGain, sayTime, t } from '../../words';
 import type { Column } from './columns';
 import { Handle, TARGET } from './Handle';
@@ -133,7 +133,9 @@ function PinKnob({ part, base, index, chosen, x, y, place, pixelsPerSecond }: Kn
   // A finger that only goes sideways means the level: the moment stays to the sample.
   const moved = (seconds: number, exact: boolean) => {
     if (exact) return seconds;
-    return Math.abs(seconds) * pixelsPerSecond < STRAIGHT ? 0 : seconds + snapPin(base, index, seconds, pixelsPerSecond);
+    return Math.abs(seconds) * pixelsPerSecond < STRAIGHT
+      ? 0
+      : seconds + snapBy([base.at + base.pins[index]!.at + seconds], [base.id], pixelsPerSecond);
   };
   const drag = useVerticalDrag({
     pixelsPerSecond,

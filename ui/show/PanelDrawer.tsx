@@ -16,7 +16,7 @@ import { FitDrawer, FitHeading, useFitTitle } from '../fit/FitDrawer';
 import type { DrawerPanel } from '../panels/open';
 import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
 import { LineUpPanel } from '../pictures/LineUpPanel';
-import { SpreadPanel } from '../pictures/SpreadPanel';
+import { TimesPanel } from '../pictures/TimesPanel';
 import { TrimPanel } from '../pictures/TrimPanel';
 import { DipsPanel } from '../voice/DipsPanel';
 import { LinePanel } from '../voice/LinePanel';
@@ -52,8 +52,8 @@ function contentOf(panel: DrawerPanel, fitted: string): Content {
       return { title: t('common.lineUpARecording'), content: <LineUpPanel id={panel.clip} onDone={closePanel} /> };
     case 'loudness':
       return { title: t('finish.loudnessOfTheWhole'), content: <LoudnessPanel /> };
-    case 'spread':
-      return { title: t('common.spreadThePictures'), content: <SpreadPanel onDone={closePanel} /> };
+    case 'times':
+      return { title: t('pictures.times'), content: <TimesPanel onDone={closePanel} /> };
     case 'all':
       return { title: t('common.allPictures'), content: <AllPicturesPanel /> };
     case 'trim':

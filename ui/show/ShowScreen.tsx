@@ -2,7 +2,8 @@ import { t } from '../../words';
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
-import { addPhotosAndClips, bringSounds } from '../../session/library';
+import { bringSounds } from '../../session/library';
+import { bringPictures } from '../../session/pictures/arrived';
 import { leaveShow, openShow, useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
@@ -24,7 +25,7 @@ function takeDropped(files: File[]): void {
   const pictures = files.filter(isPicture);
   const sounds = files.filter((file) => !isPicture(file));
   void (async () => {
-    if (pictures.length > 0) await addPhotosAndClips(pictures);
+    if (pictures.length > 0) await bringPictures(pictures);
     if (sounds.length > 0) await bringSounds(sounds, voice ? 'voice' : 'bed');
   })();
 }

@@ -3,26 +3,7 @@ import { View } from 'react-native';
 import { t } from '../../words';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
-
-const TERMS = [
-  'bed',
-  'lane',
-  'nowLine',
-  'dip',
-  'weave',
-  'stitch',
-  'lilt',
-  'fade',
-  'crossfade',
-  'pin',
-  'take',
-  'downbeat',
-  'spot',
-  'db',
-  'lufs',
-  'dbtp',
-  'cueSheet',
-] as const;
+import { TERMS } from '../controls/terms';
 
 /** The words of the trade and our own, each in a line; folded away until they are asked for. */
 export function Glossary() {

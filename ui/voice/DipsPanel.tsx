@@ -6,6 +6,7 @@ import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../con
 import { useOpenShow, useShown } from '../../session/open/store';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
+import { FirstMet } from '../controls/FirstMet';
 import { Say } from '../controls/Say';
 import { Slider } from '../controls/Slider';
 import { Switch } from '../controls/Switch';
@@ -24,6 +25,7 @@ export function DipsPanel() {
   const deep = (gain: number): Partial<DipRules> => ({ depth: { by: 'fixed', gain: Math.max(LIMITS.dip.least, Math.min(0, gain)) } });
   return (
     <View className="gap-3">
+      <FirstMet words={['dip']} />
       <Say look="small">{t('voice.theBedGoesDownWhere', { depth: sayDepth(dips.depth) })}</Say>
       <Choice
         label={t('voice.depth')}

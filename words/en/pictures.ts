@@ -128,4 +128,6 @@ export const pictures = {
   'pictures.silentTo': 'Silence {{number}} to',
   'pictures.crossTheSoundsToo': 'Let their sounds cross too',
   'pictures.theyDissolve': 'The two clips dissolve over {{seconds}}; their sounds do not yet.',
+  'pictures.times': 'Times',
+  'pictures.tapAlongSaid': 'Play the music and tap at every change of picture.',
 } as const;

@@ -1,0 +1,20 @@
+/** Words of ours and the trade's that have a line in the glossary. */
+export const TERMS = [
+  'bed',
+  'lane',
+  'nowLine',
+  'dip',
+  'weave',
+  'stitch',
+  'lilt',
+  'fade',
+  'crossfade',
+  'pin',
+  'take',
+  'downbeat',
+  'spot',
+  'db',
+  'lufs',
+  'dbtp',
+  'cueSheet',
+] as const;
