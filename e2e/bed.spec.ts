@@ -15,7 +15,7 @@ test('two songs with an overlap: laid one after the other, overlapped by typing,
   await expect(page.getByText('2.0 s over the end of “click-6-44100”')).toBeVisible();
   await tool(page, 'Cross');
   // Both hum at 220 Hz, in step where they overlap: the very same sound.
-  await expect(page.getByText(/alike: (1\.00|0\.9\d)/)).toBeVisible();
+  await expect(page.getByText('the two are the same there')).toBeVisible();
   const matched = await exported(page, info.outputPath('matched.wav'));
   expect(clicksOf(matched)).toEqual([2.5 * SECOND, 6.5 * SECOND]);
   const hum = level(matched, 1, 2);

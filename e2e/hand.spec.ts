@@ -64,10 +64,10 @@ test('a tap on a dip opens the dips in the drawer: sheet and Play stay in reach,
   await openDemo(page);
   const band = page.getByTestId('dip band').first();
   await expect(band).toBeVisible();
-  // A tap on a dip's band, between the song and the take that causes it, opens the dips.
-  const dip = (await band.boundingBox())!;
-  const song = (await page.getByRole('button', { name: /^Puddle Jump, from/ }).boundingBox())!;
-  await page.mouse.click(song.x + song.width + 3, dip.y + dip.height / 2);
+  await page
+    .getByRole('button', { name: /^Dip from/ })
+    .first()
+    .tap();
   const dialog = page.getByRole('dialog', { name: 'Dips' });
   await expect(dialog).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();

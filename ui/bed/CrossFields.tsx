@@ -14,6 +14,7 @@ import { Slider } from '../controls/Slider';
 import { momentEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
 import { sayBend } from '../words/levels';
+import { sayAlike } from '../words/seams';
 
 const LAWS: readonly { readonly value: CrossLaw; readonly label: PlainKey; readonly note: PlainKey }[] = [
   { value: 'matched', label: 'bed.matched', note: 'bed.toHowAlikeTheTwo' },
@@ -52,7 +53,7 @@ export function CrossFields({ part }: { readonly part: Part }) {
       />
       <Say look="small">
         {cross.law === 'matched' && crossing.overlap > 0
-          ? t('bed.matchedAlike', { alike: decimal(alike, 2) })
+          ? t('bed.matchedAlike', { alike: sayAlike(alike) })
           : t(LAWS.find(({ value }) => value === cross.law)!.note)}
       </Say>
       {(['bendOut', 'bendIn'] as const).map((side) => {

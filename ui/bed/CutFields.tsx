@@ -1,11 +1,11 @@
-import { sayTime, t } from '../../words';
+import { saySpan, sayTime, t } from '../../words';
 import AlignVertical from 'lucide-react-native/icons/align-center-vertical';
 import ArrowDownToLine from 'lucide-react-native/icons/arrow-down-to-line';
 import ArrowUpToLine from 'lucide-react-native/icons/arrow-up-to-line';
 import Scissors from 'lucide-react-native/icons/scissors';
 import { View } from 'react-native';
-import { joinsOf, partEnd, soundSeconds, type Part } from '../../core/show';
-import { slipPart } from '../../core/show/edits';
+import { joinsOf, partEnd, partSeconds, soundSeconds, type Part } from '../../core/show';
+import { slipPart, trimSource } from '../../core/show/edits';
 import { splitHere, trimHere } from '../../session/bed/hands';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
@@ -14,6 +14,9 @@ import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { momentEntry } from '../controls/timeEntry';
 import { openPanel } from '../panels/open';
+
+/** What is cut off the start in one tap, seconds of the sound; the part stays where it begins. */
+const OFF = [1, 3, 5];
 
 /** Cutting one part by hand: at the now line, and which passage of its sound lies in its place. */
 export function CutFields({ part }: { readonly part: Part }) {
@@ -53,6 +56,22 @@ export function CutFields({ part }: { readonly part: Part }) {
           disabled={!within}
           onPress={() => trimHere('end')}
         />
+      </View>
+      <View className="flex-row flex-wrap items-center gap-1.5">
+        <Say look="small" className="text-ink">
+          {t('bed.cutOffTheStart')}
+        </Say>
+        {OFF.map((seconds) => (
+          <Button
+            key={seconds}
+            label={saySpan(seconds)}
+            hint={t('bed.cutOffSoMuch', { seconds: saySpan(seconds) })}
+            kind="quiet"
+            disabled={partSeconds(part) <= seconds}
+            onPress={() => useOpenShow.getState().edit(trimSource, { id: part.id, edge: 'start', position: first + seconds })}
+            tight
+          />
+        ))}
       </View>
       {within ? null : <Say look="small">{t('bed.moveThePartUnderThe')}</Say>}
       <NumberField

@@ -16,6 +16,7 @@ import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { momentEntry } from '../controls/timeEntry';
 import { sayOffset } from '../words/times';
+import { sayAlike } from '../words/seams';
 import { JoinView } from './JoinView';
 
 const AROUND = ['1', '0.3', '0.05', '0.01'] as const;
@@ -43,7 +44,7 @@ export function JoinPanel({ at }: { readonly at: JoinAt }) {
           ? t('bed.itIsLinedUpAlready')
           : t(shift.through === 'sound' ? 'bed.movedBySound' : 'bed.movedByBeats', {
               by: sayOffset(-shift.by),
-              alike: decimal(shift.alike, 2),
+              alike: sayAlike(shift.alike),
             }),
     );
   };

@@ -1,9 +1,13 @@
 import { openPanel } from '../panels/open';
 import { useShown, whole } from '../../session/open/store';
 import { useMemo } from 'react';
+import Narrow from 'lucide-react-native/icons/chevrons-right-left';
 import { dipsOf } from '../../core/level';
 
 import { useHeard } from '../../session/sound/heard';
+import { sayTime, t } from '../../words';
+import { useTokens } from '../theme/useTokens';
+import { TARGET } from './Handle';
 import type { Column } from './columns';
 import type { Viewport } from './useSheetScroll';
 
@@ -41,6 +45,47 @@ export function DipBands({ from, to, view }: Props) {
         }}
         onClick={() => openPanel({ name: 'dips' })}
       />
+    );
+  });
+}
+
+/**
+ * What opens the dips, on each band between what goes down and who is the cause: a thumb's height and width, above the parts that cover the band.
+ */
+export function DipButtons({ bed, voice, view }: { readonly bed: Column; readonly voice: Column; readonly view: Viewport }) {
+  const show = useShown(whole);
+  const heard = useHeard((state) => state.heard);
+  const tokens = useTokens();
+  const bands = useMemo(() => bandsOf(dipsOf(show, heard).bed), [show, heard]);
+  const { pixelsPerSecond, top, bottom } = view;
+  const left = (bed.x + bed.width + voice.x) / 2 - TARGET / 2;
+  return bands.map(([begin, end]) => {
+    const y = ((Math.max(0, begin) + end) / 2) * pixelsPerSecond;
+    if (y < top || y > bottom) return null;
+    return (
+      <button
+        key={begin}
+        type="button"
+        aria-label={t('sheet.dipFrom', { from: sayTime(Math.max(0, begin)), to: sayTime(end) })}
+        onClick={() => openPanel({ name: 'dips' })}
+        className="flex items-center justify-center"
+        style={{
+          position: 'absolute',
+          left,
+          top: y - TARGET / 2,
+          width: TARGET,
+          height: TARGET,
+          padding: 0,
+          border: 0,
+          background: 'none',
+          zIndex: 3,
+          touchAction: 'pan-y',
+        }}
+      >
+        <span className="flex h-5 w-5 items-center justify-center rounded-full border border-brick bg-card">
+          <Narrow size={12} strokeWidth={2.5} color={tokens.brick} aria-hidden />
+        </span>
+      </button>
     );
   });
 }

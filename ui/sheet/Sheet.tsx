@@ -5,7 +5,7 @@ import { useOpenShow, useShow, useShown, whole } from '../../session/open/store'
 import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
 import { columnsFor, sayMark, tickStep, type Column, type Columns } from './columns';
-import { DipBands } from './DipBands';
+import { DipBands, DipButtons } from './DipBands';
 import { FitRiver } from './fit/FitRiver';
 import { isApart, useFitOnSheet, withPiece, type FitColumns } from './fit/onSheet';
 import { PieceColumn } from './fit/PieceColumn';
@@ -114,6 +114,7 @@ export function Sheet({ width, tall, wide, start }: Props) {
                 <Lines saved={saved} column={columns.voice} view={view} />
               </>
             ) : null}
+            {columns.voice && !fits ? <DipButtons bed={columns.spot ?? columns.bed} voice={columns.voice} view={view} /> : null}
             {fits ? null : <BeatLines column={columns.bed} view={view} />}
             <Stitches column={columns.bed} view={view} />
             <MarkFlags view={view} width={width} />

@@ -20,3 +20,10 @@ export function sayPhase(phase: number | null): string {
   if (milliseconds === 0) return t('seams.onTheBeat');
   return t(milliseconds < 0 ? 'seams.early' : 'seams.late', { milliseconds: Math.abs(milliseconds) });
 }
+
+/** How alike two sides are, in words; the number is a correlation in [−1, 1]. */
+export function sayAlike(alike: number): string {
+  if (alike > 0.9) return t('seams.same');
+  if (alike > 0.6) return t('seams.alike');
+  return t(alike > 0.25 ? 'seams.little' : 'seams.different');
+}

@@ -99,11 +99,11 @@ export const bed = {
   'bed.crossesWithFor': 'Crosses with “{{before}}” for {{overlap}}. The fades at this place rest.',
   'bed.followsAcrossAShortCrossfade': 'Follows “{{before}}” across a short crossfade. The fades at this place rest.',
   'bed.toHowAlikeTheTwo': 'to how alike the two are there: the level stays steady',
-  'bed.matchedAlike': 'to how alike the two are there: the level stays steady (alike: {{alike}})',
+  'bed.matchedAlike': 'the level stays steady: the two are {{alike}} there',
   'bed.msEarlier': '{{step}} ms earlier',
   'bed.msLater': '{{step}} ms later',
-  'bed.movedBySound': 'Moved by {{by}}, by the sound itself ({{alike}} alike).',
-  'bed.movedByBeats': 'Moved by {{by}}, by where the beats set in ({{alike}} alike).',
+  'bed.movedBySound': 'Moved by {{by}}, by the sound itself: the two are {{alike}}.',
+  'bed.movedByBeats': 'Moved by {{by}}, by where the beats set in: the two are {{alike}}.',
   'bed.joinAt':
     'At {{at}} “{{left}}” goes out to the left and “{{right}}” comes in to the right. Drag the right side until the beats lie beside each other.',
   'bed.tapOnEveryBeatThe': 'Tap on every beat; the first tap is a downbeat.',
@@ -132,4 +132,6 @@ export const bed = {
   'bed.anOverlap': 'Overlap',
   'bed.gapOf': 'Gap of',
   'bed.overlapOf': 'Overlap of',
+  'bed.cutOffTheStart': 'Cut off the start:',
+  'bed.cutOffSoMuch': 'Cut {{seconds}} off the start',
 } as const;

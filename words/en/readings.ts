@@ -77,4 +77,8 @@ export const readings = {
   'voices.practice': 'common practice',
   'voices.wellClear': 'well clear',
   'fits.nudge': 'Lilt',
+  'seams.same': 'the same',
+  'seams.alike': 'alike',
+  'seams.little': 'a little alike',
+  'seams.different': 'different',
 } as const;
