@@ -60,9 +60,11 @@ export function Pins({ part, base, column, pixelsPerSecond, levelAt }: Props) {
     );
   });
   // The slope between two pins bends where it is taken hold of: where it is long enough for a thumb between them.
-  const slopes = part.pins.slice(1).flatMap((pin, index) => {
-    if (drawn[index + 1]! - drawn[index]! < 2 * TARGET) return [];
-    const at = (part.pins[index]!.at + pin.at) / 2;
+  // By the pins before the gesture: the one that bends the slope is there already while it is drawn.
+  const slopes = base.pins.slice(1).flatMap((pin, index) => {
+    const left = base.pins[index]!;
+    if ((pin.at - left.at) * pixelsPerSecond < 2 * TARGET) return [];
+    const at = (left.at + pin.at) / 2;
     return [
       <SlopeKnob
         key={`slope ${index}`}

@@ -107,7 +107,8 @@ export function useVerticalDrag({
     const sheet = scroller.current;
     if (!sheet || phase.current.name !== 'moving') return;
     const by = edgeSpeed(finger.current, sheet.getBoundingClientRect());
-    if (by !== 0) {
+    // Whoever takes hold of a thing near an edge and draws it away from there wants no scrolling: only toward the edge.
+    if (by !== 0 && (finger.current - phase.current.y) * Math.sign(by) > STRAY) {
       sheet.scrollTop += by;
       latest.current(moved(), right());
     }
