@@ -93,13 +93,22 @@ test('every main view stands whole in German at 390 wide, with no English left',
   await press(page, 'Schublade schließen');
   // The fit, unfolded.
   await press(page, /^Länge:/);
-  await expect(page.getByRole('button', { name: 'Gewebe verwenden' })).toBeVisible();
-  for (const fold of ['Wünsche: zeigen', /^Was gehört wurde: zeigen/, 'Andere Wege: zeigen']) await press(page, fold);
-  await isWhole(page, 'the fit');
+  await expect(page.getByRole('button', { name: 'So einpassen' })).toBeVisible();
+  for (const box of [
+    /^Schluss:.*: zeigen$/,
+    /^Passagen:.*: zeigen$/,
+    /^Trifft:.*: zeigen$/,
+    /^Schau ändert sich:.*: zeigen$/,
+    /^Was gehört wurde: zeigen/,
+    'Andere Wege: zeigen',
+  ]) {
+    await press(page, box);
+    await isWhole(page, 'the fit');
+  }
   await page.keyboard.press('Escape');
   // Pictures, and the sound of a clip.
   await page.getByRole('tab', { name: 'Bilder' }).click();
-  for (const name of ['Verteilen', 'Alle Bilder']) await panel(page, name, name);
+  for (const name of ['Zeiten', 'Alle Bilder']) await panel(page, name, name);
   await page.getByTestId('picture 1').focus();
   await page.keyboard.press('Enter');
   await tools(['Zeit', 'Rahmen', 'Mehr'], 'picture');

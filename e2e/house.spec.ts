@@ -55,7 +55,7 @@ test('levels are typed in dB or percent wherever they are set, Escape gives a fi
 }) => {
   await songChosen(page);
   await goTo(page, 4);
-  await page.getByRole('button', { name: 'Range', exact: true }).tap();
+  await tool(page, 'Range');
   await type(page, 'Range in dB', '15 %');
   await expect(field(page, 'Range in dB')).toHaveValue('−16.5 dB');
   await tool(page, 'Pins');

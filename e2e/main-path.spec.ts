@@ -18,6 +18,7 @@ test('from photos and a song to a WAV: listen, lay, stop early, take home', asyn
 
   await expect(page.getByRole('button', { name: /Length: 25 s over/ })).toBeVisible();
   await openOtherWays(page);
+  await type(page, 'Fade out over', '4');
   await page.getByRole('button', { name: 'Use stop early' }).click();
   await expect(page.getByRole('button', { name: /Length: Fits/ })).toBeVisible();
 

@@ -106,6 +106,9 @@ function moveTo(active: string, over: string): void {
   edit(movePictures, { ids, index });
 }
 
+/** A picture lower than this leaves no room for a thumb on it and one beside it, pixels. */
+const TOO_LOW = TARGET / 2;
+
 /**
  * A picture too low for a thumb is chosen: the sheet comes so close that its ends can be taken hold of. Its middle stays where it was under
  * the finger.
@@ -136,7 +139,7 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
   const { data: url, isError } = usePictureUrl(media?.id ?? null, 'thumb');
   const drag = useSortable({ id: picture.id, disabled: !sortable });
   const open = (add: boolean) => {
-    if (!add && picture.hold * pixelsPerSecond < TARGET) makeRoom(start + picture.hold / 2, picture.hold, pixelsPerSecond);
+    if (!add && picture.hold * pixelsPerSecond < TOO_LOW) makeRoom(start + picture.hold / 2, picture.hold, pixelsPerSecond);
     if (!sortable) useOpenShow.getState().setFace('pictures');
     tapThing('pictures', picture.id, add);
   };
