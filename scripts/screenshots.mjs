@@ -51,9 +51,9 @@ await visit(phone, async (page, shot) => {
   await choose(page, 215, 560);
   await shot('bed-phone');
   await page.getByRole('button', { name: /^Length:/ }).click();
-  await page.getByRole('button', { name: 'Use the weave' }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Use this fit' }).waitFor({ timeout: 60_000 });
   await shot('fit-phone');
-  await page.getByRole('button', { name: 'Use the weave' }).click();
+  await page.getByRole('button', { name: 'Use this fit' }).click();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Stitches', exact: true }).click();
   for (let i = 0; i < 7; i += 1) await page.keyboard.press('+');
@@ -169,6 +169,7 @@ await visit({ viewport: { width: 834, height: 1112 }, hasTouch: true }, async (p
   await open(page);
   await choose(page, 330, 820);
   await page.getByText(/^Hardest to hear:/).waitFor();
+  await page.getByText('−12', { exact: true }).waitFor();
   await shot('bed-tablet');
 });
 await visit({ viewport: { width: 844, height: 390 }, hasTouch: true }, async (page, shot) => {

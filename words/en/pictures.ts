@@ -25,7 +25,7 @@ export const pictures = {
   'pictures.hearTheRecording': 'Hear the recording',
   'pictures.layItHereAllThe': 'Lay it here all the same',
   'pictures.layItInStep': 'Lay it in step',
-  'pictures.theClipsOwnSoundIs': 'The clip’s own sound is turned down to nothing; it can be put back at any time.',
+  'pictures.theClipsOwnSoundIs': 'The clip’s own sound is switched off. You can put it back at any time.',
   'pictures.fill': 'Fill',
   'pictures.across': 'Across',
   'pictures.back': 'Back',

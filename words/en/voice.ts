@@ -36,7 +36,7 @@ export const voice = {
   'voice.spotSoundsGoDown': 'Spot sounds get quieter',
   'voice.alsoForSpeechIn': 'Also for speech in',
   'voice.theClipsOwnSound': 'the clips’ own sound',
-  'voice.speechInTheClipsOwn': 'Speech in the clips’ own sound asks for dips, too',
+  'voice.speechInTheClipsOwn': 'Also where somebody speaks in a clip',
   'voice.raiseInTheGaps': 'Louder where nobody speaks',
   'voice.comesUpBy': 'Louder by',
   'voice.whereNobodySpeaksForOver': 'where nobody speaks for longer than',
@@ -149,7 +149,7 @@ export const voice = {
   'voice.notClearEnough':
     'Everything that dips goes down by {{lowest}}, and that is not enough: something that does not dip is too loud there.',
   'voice.clearBy': 'The bed goes down by {{deepest}} where somebody speaks.',
-  'voice.clearByUpTo': 'The bed goes down by {{shallowest}} to {{deepest}} where somebody speaks, each time as far as it takes.',
+  'voice.clearByUpTo': 'The bed goes down by {{shallowest}} to {{deepest}} where somebody speaks: each time only as much as it needs.',
   'voice.recordingName': 'Recording',
   'voice.highest': 'highest {{level}} · {{words}}',
   'voice.cutOff': 'too loud: it was cut off',
