@@ -224,7 +224,7 @@ test('@wide by keyboard: split, choose all, move together, copy and paste, remov
   await undoIs(page, 'line up a cut');
   await page.keyboard.press('Escape');
   // Three steps of a millisecond later: the overlap is that much shorter.
-  await expect(page.getByText(/0\.997 s over the end of/)).toBeVisible();
+  await expect(field(page, 'Overlap of')).toHaveValue('0.997 s');
 
   await press('Tools of the sheet');
   await press('Snap is on');

@@ -123,10 +123,10 @@ test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the 
   await page.keyboard.press('+');
   await expect.poll(height).toBeGreaterThan(before * 1.2);
 
-  await page.getByTestId('trim end').focus();
-  expect(await page.getByTestId('trim end').evaluate((one) => getComputedStyle(one).outlineStyle)).toBe('solid');
-  await page.keyboard.press('Shift+ArrowUp');
-  await expect(page.getByRole('button', { name: 'Undo: trim the end' })).toBeVisible();
+  await page.getByTestId('trim start').focus();
+  expect(await page.getByTestId('trim start').evaluate((one) => getComputedStyle(one).outlineStyle)).toBe('solid');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByRole('button', { name: 'Undo: trim the start' })).toBeVisible();
 
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();

@@ -99,7 +99,7 @@ test('@wide with the keyboard alone: a new show, photos in order, music laid and
   const dialog = page.getByRole('dialog', { name: /^Fit “/ });
   await expect(dialog).toBeVisible();
   // Answers come while one tabs through them: wait until they stand.
-  await expect(page.getByRole('button', { name: /^Use the / })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Use this fit' })).toBeVisible();
   for (const name of ['Other ways to agree: show', 'Use stop early']) {
     const button = page.getByRole('button', { name });
     for (let i = 0; i < 40; i += 1) {

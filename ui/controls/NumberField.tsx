@@ -17,6 +17,11 @@ interface Props extends TypedNumber {
   readonly note?: string;
 }
 
+/** A text field keeps its keys to itself: what it has no use for goes on to what it stands in, which closes. */
+function passOn(field: HTMLElement): void {
+  field.parentElement?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true, cancelable: true }));
+}
+
 /** Its name; two taps bring the value back to what it starts from. */
 function ToStart({ label, start, number }: { readonly label: string; readonly start: number | undefined; readonly number: TypedNumber }) {
   const name = (
@@ -64,7 +69,10 @@ export function NumberField({ label, disabled = false, start, note, keys = 'text
           onKeyPress={(event) => {
             // Only an untouched field lets Escape go on to close what it stands in.
             const { key } = event.nativeEvent;
-            if (key === 'Escape' && field.restore()) event.preventDefault();
+            if (key === 'Escape') {
+              if (field.restore()) event.preventDefault();
+              else passOn(event.target as unknown as HTMLElement);
+            }
             if (key !== 'ArrowUp' && key !== 'ArrowDown') return;
             event.preventDefault();
             field.nudge(key === 'ArrowUp' ? 1 : -1);

@@ -12,10 +12,16 @@ export type DrawerPanel =
 /** The panel that is open, in the drawer or over the page; one at a time. */
 export type OpenedPanel = DrawerPanel | { readonly name: 'keys' | 'film' | 'sound' | 'work' | 'papers' | 'credits' } | null;
 
-export const usePanel = create<{ panel: OpenedPanel }>()(() => ({ panel: null }));
+interface Opened {
+  readonly panel: OpenedPanel;
+  /** What had the focus when it was opened: what opened it may make room for it. */
+  readonly opener: Element | null;
+}
+
+export const usePanel = create<Opened>()(() => ({ panel: null, opener: null }));
 
 export function openPanel(panel: OpenedPanel): void {
-  usePanel.setState({ panel });
+  usePanel.setState({ panel, opener: panel && typeof document !== 'undefined' ? document.activeElement : null });
 }
 
 /** What lies over the page: it changes nothing of what is heard and seen. */

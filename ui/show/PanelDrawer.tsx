@@ -13,7 +13,7 @@ import { LANES_TITLE, LanesPanel } from '../details/LanesPanel';
 import { SheetPanel } from '../details/SheetPanel';
 import { LoudnessPanel } from '../finish/LoudnessPanel';
 import { FitDrawer, FitHeading, useFitTitle } from '../fit/FitDrawer';
-import type { DrawerPanel } from '../panels/open';
+import { usePanel, type DrawerPanel } from '../panels/open';
 import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
 import { LineUpPanel } from '../pictures/LineUpPanel';
 import { TimesPanel } from '../pictures/TimesPanel';
@@ -81,10 +81,14 @@ export function PanelDrawer({ panel }: { readonly panel: DrawerPanel }) {
   const { title, heading, content } = contentOf(panel, useFitTitle());
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    const before = document.activeElement;
+    const before = usePanel.getState().opener;
+    const name = before?.getAttribute('aria-label');
     box.current?.focus({ preventScroll: true });
     return () => {
       if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+      // What opened it may have made room for it meanwhile: it is there again with the next drawing.
+      else if (name)
+        requestAnimationFrame(() => document.querySelector<HTMLElement>(`[role=button][aria-label="${CSS.escape(name)}"]`)?.focus());
     };
   }, []);
   useEffect(
