@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { laidSpans, partsOn, type Show } from '../../core/show';
+import { laidSpans, partSeconds, partsOn, type Show } from '../../core/show';
 import { askStitch, touch, useFitting } from '../../session/fit/fitting';
 import { changeStitchOf } from '../../session/fit/stitches';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
@@ -8,6 +8,7 @@ import { sayTime, t } from '../../words';
 import { openToolOf } from '../panels/openTool';
 import type { Column } from './columns';
 import { laneColumns } from './PieceLane';
+import { spreadOut } from './spread';
 import type { Viewport } from './useSheetScroll';
 import { GRIP, useVerticalDrag } from './useVerticalDrag';
 
@@ -24,6 +25,7 @@ export function Stitches({ column, view }: { readonly column: Column; readonly v
   const fitted = useFitting(({ fitting }) => fitting?.part ?? null);
   const stitches = useMemo(() => stitchesOf(show), [show]);
   const columns = useMemo(() => laneColumns(show, 'bed', column), [show, column]);
+  const drawn = useMemo(() => ringPlaces(show, stitches, view.pixelsPerSecond), [show, stitches, view.pixelsPerSecond]);
   return stitches.map((stitch, index) => {
     const { at: moment, lane, part, own } = stitch;
     const y = moment * view.pixelsPerSecond;
@@ -44,6 +46,7 @@ export function Stitches({ column, view }: { readonly column: Column; readonly v
         key={index}
         number={index + 1}
         moment={moment}
+        push={drawn[index]! - y}
         column={columns.get(lane)!}
         pixelsPerSecond={view.pixelsPerSecond}
         playing={playing === name}
@@ -57,6 +60,8 @@ export function Stitches({ column, view }: { readonly column: Column; readonly v
 interface RingProps {
   readonly number: number;
   readonly moment: number;
+  /** Pixels by which it is drawn further down, to make room for another one. */
+  readonly push: number;
   readonly column: Column;
   readonly pixelsPerSecond: number;
   readonly playing: boolean;
@@ -65,7 +70,7 @@ interface RingProps {
   readonly onMove: ((by: number) => void) | null;
 }
 
-function Ring({ number, moment, column, pixelsPerSecond, playing, onTap, onMove }: RingProps) {
+function Ring({ number, moment, push, column, pixelsPerSecond, playing, onTap, onMove }: RingProps) {
   const [by, setBy] = useState(0);
   const drag = useVerticalDrag({
     pixelsPerSecond,
@@ -103,6 +108,7 @@ function Ring({ number, moment, column, pixelsPerSecond, playing, onTap, onMove 
         style={{
           position: 'absolute',
           left: column.width / 2 - TARGET / 2,
+          top: push,
           width: TARGET,
           height: TARGET,
           pointerEvents: 'auto',
@@ -118,6 +124,23 @@ function Ring({ number, moment, column, pixelsPerSecond, playing, onTap, onMove 
       </div>
     </div>
   );
+}
+
+/**
+ * Where the rings of each part are drawn, pixels from the show's start: a thumb apart from each other, as near to their stitches as that
+ * allows. Where a part is drawn too short for all of its rings they stay where they are: closer to, there is room.
+ */
+function ringPlaces(show: Show, stitches: readonly LaidStitch[], pixelsPerSecond: number): number[] {
+  const drawn = stitches.map(({ at }) => at * pixelsPerSecond);
+  for (const part of show.parts) {
+    const mine = stitches.flatMap((one, index) => (one.part === part.id ? [index] : []));
+    if (mine.length < 2 || mine.length * TARGET > partSeconds(part) * pixelsPerSecond) continue;
+    spreadOut(
+      mine.map((index) => drawn[index]!),
+      TARGET,
+    ).forEach((y, i) => (drawn[mine[i]!] = y));
+  }
+  return drawn;
 }
 
 /** A splice of the bed. */

@@ -12,6 +12,10 @@ import { Say } from '../controls/Say';
 import { cardFont } from './cardFont';
 import { useTokens } from '../theme/useTokens';
 
+/** What lies around the frame is dark by day and by night: it takes nothing from the pictures. */
+const AROUND = '#1C2A31';
+const ON_DARK = '#F6F2EA';
+
 /** Longest edge of the painted frame, pixels: what photos are kept at. */
 const MOST_PIXELS = 1920;
 
@@ -34,7 +38,7 @@ export function Stage({ width, height }: Props) {
   const tokens = useTokens();
   const sounding = useTransport((state) => state.playing.kind !== 'nothing');
   return (
-    <View className="overflow-hidden bg-ink" style={{ height }} accessibilityLabel={t('stage.stage')}>
+    <View className="overflow-hidden" style={{ height, backgroundColor: AROUND }} accessibilityLabel={t('stage.stage')}>
       <Pictures width={width} height={height} />
       <Pressable
         accessibilityRole="button"
@@ -84,7 +88,7 @@ function Pictures({ width, height }: Props) {
       />
       {show.pictures.length === 0 ? (
         <View className="flex-1 items-center justify-center p-6">
-          <Say look="body" className="text-center text-paper">
+          <Say look="body" className="text-center" style={{ color: ON_DARK }}>
             {t('stage.thePicturesOfYourShow')}
           </Say>
         </View>

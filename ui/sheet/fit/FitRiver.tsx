@@ -95,7 +95,6 @@ function Lines({ fit, columns, view, part }: Props & { readonly part: Part }) {
   const [left, right] = [columns.piece.x + columns.piece.width, columns.bed.x];
   const width = right - left;
   const middle = width / 2;
-  // Spans of a part that plays at another speed are seconds of that sound.
   const { answer } = fit;
   const spans = answer!.spans;
   const laid = laidSpans(part.spans, part.at);

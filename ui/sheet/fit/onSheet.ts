@@ -1,6 +1,6 @@
 import { pieceOf, wantedSeconds, type Answer } from '../../../core/fit';
 import type { Hearing } from '../../../core/music';
-import { speedOf, type Part, type Stretch } from '../../../core/show';
+import type { Part, Stretch } from '../../../core/show';
 import { partOf, useFitting, type FitState } from '../../../session/fit/fitting';
 import { useSaved } from '../../../session/open/store';
 import type { Column, Columns } from '../columns';
@@ -40,10 +40,8 @@ export const inSource = ({ part, piece, scale }: FitOnSheet, moment: number): nu
   Math.min(piece.to, Math.max(piece.from, piece.from + (moment - part.at) / scale));
 
 /** Passages of the source that an answer plays, in the order of the source. */
-export function playedOf({ answer, part }: FitOnSheet): Stretch[] {
-  if (!answer) return [];
-  const speed = answer.stretch === 1 ? 1 : speedOf(part);
-  return answer.spans.map(({ from, to }) => ({ from: from * speed, to: to * speed })).sort((a, b) => a.from - b.from);
+export function playedOf({ answer }: FitOnSheet): Stretch[] {
+  return (answer?.spans ?? []).map(({ from, to }) => ({ from, to })).sort((a, b) => a.from - b.from);
 }
 
 /** Shares of the bed's column: the piece, the lines, and the rest for what it will be. */
