@@ -1,5 +1,5 @@
 import { startHistory } from '../core/show';
-import { removeParts, setPartGain } from '../core/show/edits';
+import { movePart, removeParts, setPartGain } from '../core/show/edits';
 import { showOf, photoMedia, soundMedia } from '../tests/shows';
 import { Failure } from '../core/failure';
 
@@ -13,8 +13,8 @@ jest.mock('./shows/records', () => ({
   keepUnsaved: () => undefined,
 }));
 
-import { addPhotosAndClips, bringSounds, cancelTaking, dismissArrival, layArrival, useLibrary } from './library';
-import { useOpenShow } from './open/store';
+import { addPhotosAndClips, bringSounds, cancelTaking, dismissArrival, layArrival, replacePiece, trimArrival, useLibrary } from './library';
+import { audibleShow, useOpenShow } from './open/store';
 
 const file = (name: string) => new File(['x'], name);
 const show = () => {
@@ -82,6 +82,44 @@ it('lays several one after the other behind what is there, and spot sounds at th
   expect(useLibrary.getState().arrivals).toEqual([]);
 });
 
+it('leaves the silent ends away where that was asked for, and lays the next piece behind what is left', async () => {
+  mockCall.mockImplementation(async () => ({
+    media: soundMedia(900, 33),
+    facts: { seconds: 33, sounding: { from: 1.5, to: 30 } },
+    note: null,
+    known: false,
+  }));
+  await bringSounds([file('a.wav'), file('b.wav')], 'bed');
+  trimArrival(true);
+  layArrival('instead', 0, true);
+  expect(show().parts.map(({ at, spans }) => [at, spans[0]!.from, spans[0]!.to])).toEqual([
+    [0, 1.5, 30],
+    [28.5, 0, 33],
+  ]);
+  await bringSounds([file('a.wav')], 'bed');
+  trimArrival(true);
+  trimArrival(false);
+  layArrival('instead', 0);
+  expect(show().parts[0]!.spans[0]).toMatchObject({ from: 0, to: 33 });
+});
+
+it('puts another song in the place of one, as loud and as faded, in one undo step; a bad file changes nothing', async () => {
+  const { edit } = useOpenShow.getState();
+  edit(setPartGain, { ids: ['bed-1'], gain: -7 });
+  edit(movePart, { id: 'bed-1', at: 2 });
+  const before = show();
+  const id = await replacePiece('bed-1', file('other.wav'));
+  expect(show().parts).toEqual([
+    expect.objectContaining({ id, at: 2, gain: -7, media: soundMedia(900, 33).id, lane: before.parts[0]!.lane }),
+  ]);
+  expect(useOpenShow.getState().chosen).toEqual({ kind: 'parts', ids: [id] });
+  useOpenShow.getState().undo();
+  expect(show()).toEqual(before);
+  expect(await replacePiece('bed-1', file('bad.wav'))).toBeNull();
+  expect(await replacePiece('nobody', file('other.wav'))).toBeNull();
+  expect(show()).toEqual(before);
+});
+
 it('gives nothing to another show that was opened meanwhile, and nothing after a stop', async () => {
   mockCall.mockImplementation(async () => {
     useOpenShow.setState({ state: { status: 'open', history: startHistory({ ...showOf([9]), id: 'other' }), mayEdit: true } });
@@ -112,6 +150,18 @@ describe('the open show', () => {
     store.edit(setPartGain, { ids: ['bed-1'], gain: -9 });
     expect(useOpenShow.getState()).toMatchObject({ preview: null });
     expect(show().parts[0]?.gain).toBe(-9);
+  });
+
+  it('lets what is tried out be heard where that is what it is there for, and only then', () => {
+    const store = useOpenShow.getState();
+    store.tryOut(setPartGain, { ids: ['bed-1'], gain: -9 });
+    expect(audibleShow()).toBe(show());
+    store.tryOut(setPartGain, { ids: ['bed-1'], gain: -9 }, true);
+    expect(audibleShow()?.parts[0]?.gain).toBe(-9);
+    store.endPreview();
+    expect(audibleShow()).toBe(show());
+    useOpenShow.setState({ state: { status: 'none' } });
+    expect(audibleShow()).toBeNull();
   });
 
   it('lets a tab that may only look change nothing, and says why', async () => {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { mediaId, showOf } from '../../tests/shows';
 import { firstDifference, noise } from '../../tests/tones';
 import { Mixer } from '../mix';
-import { setGrid } from '../show/edits';
+import { setGrid, setMark } from '../show/edits';
 import { memorySource } from '../sound';
 import { RATE, framesOf } from '../units';
 import { bestShift, planPass, readSeam, snapPoints, snapTo } from '.';
@@ -173,6 +173,10 @@ describe('snapping', () => {
     const points = snapPoints(show, 3.3, ['bed-1']);
     expect(snapTo([4.9, 9], points, 0.2)).toEqual({ by: expect.closeTo(0.1, 9) as number, point: { at: 5, kind: 'picture' } });
     expect(snapTo([4.7], points, 0.2)).toBeNull();
+    // A mark draws like the others, and not to itself.
+    const marked = setMark(show, { id: 'm', at: 4.7 });
+    expect(snapTo([4.65], snapPoints(marked, 3.3, ['bed-1']), 0.2)!.point).toEqual({ at: 4.7, kind: 'mark' });
+    expect(snapPoints(marked, 3.3, ['m']).some(({ kind }) => kind === 'mark')).toBe(false);
     // Where two lie at the same moment the one that a person set counts.
     expect(snapTo([4.95], snapPoints(show, 5, ['bed-1']), 0.2)!.point.kind).toBe('now');
   });
