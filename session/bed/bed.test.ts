@@ -93,7 +93,8 @@ describe('hands', () => {
     trimHere('end');
     expect(show().parts[0]!.spans[0]!.to).toBe(2);
     repeatChosen(2, 3);
-    expect(show().parts.map((part) => part.at)).toEqual([2, 7, 5, 8]);
+    // What lies behind it makes room for the two.
+    expect(show().parts.map((part) => part.at)).toEqual([2, 13, 5, 8]);
     useOpenShow.getState().undo();
     choose('bed-1');
     removeChosen(true);
