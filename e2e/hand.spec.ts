@@ -65,7 +65,7 @@ test('a tap on a dip opens the dips in the drawer: sheet and Play stay in reach,
   const band = page.getByTestId('dip band').first();
   await expect(band).toBeVisible();
   await page
-    .getByRole('button', { name: /^Dip from/ })
+    .getByRole('button', { name: /^Dip, \d/ })
     .first()
     .tap();
   const dialog = page.getByRole('dialog', { name: 'Dips' });

@@ -68,5 +68,5 @@ export const sheet = {
   'sheet.cutOfTheSounds': 'Cut to the next clip’s sound',
   'sheet.dissolve': 'Dissolve into the next picture',
   'sheet.slopeAfterPin': 'Slope after pin {{number}}',
-  'sheet.dipFrom': 'Dip from {{from}} to {{to}}: how it goes down',
+  'sheet.dipFrom': 'Dip, {{from}} to {{to}}: how it goes down',
 } as const;
