@@ -175,7 +175,7 @@ test('the check leads there: what is worth a look is one tap away @wide', async 
   await expect(page.getByTestId('check end')).toContainText('runs 4.0 s past the last picture');
   await page.getByRole('button', { name: 'Go there: The end' }).click();
   await expect(page.getByRole('tab', { name: 'Bed' })).toHaveAttribute('aria-selected', 'true');
-  await expect(page.getByTestId('trim end')).toBeAttached();
+  await expect(page.getByTestId('fit end')).toBeAttached();
   await face(page, 'Finish');
   await page.getByRole('button', { name: 'Go there: Credits' }).click();
   const dialog = page.getByRole('dialog', { name: 'Credits' });
