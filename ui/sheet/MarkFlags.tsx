@@ -7,21 +7,34 @@ import { scrubTo } from '../../session/sound/transport';
 import { sayTime, t } from '../../words';
 import { useTokens } from '../theme/useTokens';
 import { TARGET } from './Handle';
+import { pushes } from './spread';
 import type { Viewport } from './useSheetScroll';
 import { LIFT, useVerticalDrag } from './useVerticalDrag';
 
 /** Moments that were marked: a flag in the margin and a line across. A tap goes there, held it is moved. */
 export function MarkFlags({ view, width }: { readonly view: Viewport; readonly width: number }) {
   const marks = useShown((show) => show.marks) ?? NONE;
-  return marks.map((mark) => {
+  const apart = pushes(
+    marks.map(({ at }) => at * view.pixelsPerSecond),
+    TARGET,
+  );
+  return marks.map((mark, index) => {
     const y = mark.at * view.pixelsPerSecond;
-    return y < view.top || y > view.bottom ? null : <MarkFlag key={mark.id} mark={mark} view={view} width={width} />;
+    return y < view.top || y > view.bottom ? null : <MarkFlag key={mark.id} mark={mark} view={view} width={width} push={apart[index]!} />;
   });
 }
 
 const NONE: readonly Mark[] = [];
 
-function MarkFlag({ mark, view: { pixelsPerSecond }, width }: { readonly mark: Mark; readonly view: Viewport; readonly width: number }) {
+interface FlagProps {
+  readonly mark: Mark;
+  readonly view: Viewport;
+  readonly width: number;
+  /** Pixels by which its flag is drawn further down, to make room for another one; its line stays. */
+  readonly push: number;
+}
+
+function MarkFlag({ mark, view: { pixelsPerSecond }, width, push }: FlagProps) {
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const tokens = useTokens();
   const { id, at, name } = mark;
@@ -62,7 +75,7 @@ function MarkFlag({ mark, view: { pixelsPerSecond }, width }: { readonly mark: M
         style={{
           position: 'absolute',
           left: 0,
-          top: at * pixelsPerSecond - TARGET / 2,
+          top: at * pixelsPerSecond - TARGET / 2 + push,
           minWidth: TARGET,
           height: TARGET,
           zIndex: 3,

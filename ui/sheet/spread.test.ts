@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { spreadOut } from './spread';
+import { pushes, spreadOut } from './spread';
 
 it('keeps every two apart, keeps the order, and moves nothing that has room', () => {
   fc.assert(
@@ -13,6 +13,11 @@ it('keeps every two apart, keeps the order, and moves nothing that has room', ()
       }
     }),
   );
+});
+
+it('pushes what lies in any order', () => {
+  expect(pushes([100, 300, 110], 44)).toEqual([-17, 0, 17]);
+  expect(pushes([], 44)).toEqual([]);
 });
 
 it('spreads those that lie on one another around where they lie', () => {

@@ -1,3 +1,15 @@
+/** By how much each of some places (pixels, in any order) is pushed so that no two are closer than `apart`. */
+export function pushes(places: readonly number[], apart: number): number[] {
+  const order = places.map((_, i) => i).sort((a, b) => places[a]! - places[b]!);
+  const drawn = spreadOut(
+    order.map((i) => places[i]!),
+    apart,
+  );
+  const by = new Array<number>(places.length);
+  order.forEach((i, place) => (by[i] = drawn[place]! - places[i]!));
+  return by;
+}
+
 /**
  * Where things that lie at `places` (pixels, in order) are drawn so that no two are closer than `apart`, each as near to its place as that
  * allows: those that would touch share the room around their middle.

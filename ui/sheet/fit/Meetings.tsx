@@ -5,6 +5,7 @@ import { askWish } from '../../../session/fit/fitting';
 import { useSaved } from '../../../session/open/store';
 import { sayTime, t } from '../../../words';
 import { Handle, Knob, TARGET } from '../Handle';
+import { pushes } from '../spread';
 import type { Viewport } from '../useSheetScroll';
 import { onSheet, type FitColumns, type FitOnSheet } from './onSheet';
 
@@ -23,6 +24,14 @@ export function Meetings({ fit, columns, view }: Props) {
   const from = columns.pictures.x + columns.pictures.width - TARGET / 2;
   const to = columns.piece.x + TARGET / 2;
   const change = (index: number, meet: (typeof meets)[number]) => askWish({ meets: meets.map((one, i) => (i === index ? meet : one)) });
+  const shown = pushes(
+    meets.map(({ at }) => (part.at + at) * pixelsPerSecond),
+    TARGET,
+  );
+  const heard = pushes(
+    meets.map(({ source }) => onSheet(fit, source) * pixelsPerSecond),
+    TARGET,
+  );
   return meets.map((meet, index) => {
     const [high, low] = [(part.at + meet.at) * pixelsPerSecond, onSheet(fit, meet.source) * pixelsPerSecond];
     const number = index + 1;
@@ -54,6 +63,7 @@ export function Meetings({ fit, columns, view }: Props) {
           testId={`meeting ${number} show`}
           left={from - TARGET / 2}
           moment={part.at + meet.at}
+          push={shown[index]!}
           pixelsPerSecond={pixelsPerSecond}
           onMove={(by) => change(index, { ...meet, at: clamp(meet.at + by, 0, wanted) })}
         />
@@ -62,6 +72,7 @@ export function Meetings({ fit, columns, view }: Props) {
           testId={`meeting ${number} music`}
           left={to - TARGET / 2}
           moment={onSheet(fit, meet.source) / fit.scale}
+          push={heard[index]!}
           pixelsPerSecond={pixelsPerSecond * fit.scale}
           onMove={(by) => change(index, { ...meet, source: clamp(meet.source + by, fit.piece.from, fit.piece.to) })}
         />
@@ -75,12 +86,14 @@ interface KnobProps {
   readonly testId: string;
   readonly left: number;
   readonly moment: number;
+  /** Pixels by which it is drawn further down, to make room for another one. */
+  readonly push: number;
   readonly pixelsPerSecond: number;
   readonly onMove: (by: number) => void;
 }
 
 /** One end of a meeting. It goes with the finger; what follows from it is looked for when the finger lets go. */
-function MeetKnob({ name, testId, left, moment, pixelsPerSecond, onMove }: KnobProps) {
+function MeetKnob({ name, testId, left, moment, push, pixelsPerSecond, onMove }: KnobProps) {
   const [by, setBy] = useState(0);
   return (
     <Handle
@@ -91,6 +104,7 @@ function MeetKnob({ name, testId, left, moment, pixelsPerSecond, onMove }: KnobP
       left={left}
       width={TARGET}
       moment={moment + by}
+      push={push}
       pixelsPerSecond={pixelsPerSecond}
       onMove={setBy}
       onEnd={(seconds) => {
