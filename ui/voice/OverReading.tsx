@@ -31,7 +31,8 @@ export function OverReading({ width, onGo }: Props) {
   const { depth } = show.dips;
   const [mark, setMark] = useState(depth.by === 'clear' ? depth.margin : 10);
   if (!speaks) return <Say look="small">{t('voice.nobodySpeaksYetRecordA')}</Say>;
-  const met = least !== null && least.over >= mark - 0.05;
+  // Nothing is said of it before it was measured.
+  const held = least ? t(least.over >= mark - 0.05 ? 'voice.heldEverywhere' : 'voice.notHeldEverywhere') : null;
   const why = sayMark(mark);
   return (
     <View className="gap-2">
@@ -73,7 +74,7 @@ export function OverReading({ width, onGo }: Props) {
         step={1}
         parse={parseSigned}
         say={(value) => `${decimal(value, 1)} dB`}
-        note={[why, t(met ? 'voice.heldEverywhere' : 'voice.notHeldEverywhere')].filter(Boolean).join('; ')}
+        note={[why, held].filter(Boolean).join('; ')}
         onChange={setMark}
       />
       <View className="flex-row flex-wrap gap-2">
