@@ -1,4 +1,3 @@
-import { placePictures } from '../show/placement';
 import {
   FIRST_PART_DIP,
   LANES,
@@ -6,11 +5,13 @@ import {
   ownParts,
   partEnd,
   pinLevel,
+  roomOf,
   showSeconds,
   soundSeconds,
   type DipRules,
   type Part,
   type Pin,
+  type Room,
   type Show,
   type Stretch,
 } from '../show';
@@ -21,7 +22,7 @@ import type { PinAt } from './envelope';
 import { joinsBetween } from './joins';
 import { partEnvelope } from './part';
 import { PartPower } from './power';
-import { narrationsOf, speakingClips, voicedIn, type Heard, type Voiced } from './voices';
+import { askedIn, askersOf, narrationsOf, speakingClips, voicedIn, type Asked, type Heard } from './voices';
 
 /** One dip: what sounds goes down because somebody speaks from `from` to `to`, seconds of the show. */
 export interface Dip extends Dent, Stretch {
@@ -57,12 +58,26 @@ export function dipsOf(show: Show, heard: Heard): Dips {
 }
 
 function findDips(show: Show, heard: Heard): Dips {
-  const narrations = narrationsOf(show);
-  const clips = speakingClips(show);
-  if (narrations.length === 0 && clips.length === 0) return NONE;
-  const depths = depthsOf(show, heard, narrations, clips);
-  const spoken = grouped(show, voicedIn(show, narrations, heard), false).map((group) => dipOf(show.dips, group, depths));
-  const filmed = grouped(show, voicedIn(show, clips, heard), true).map((group) => dipOf(show.dips, group, depths));
+  const askers = askersOf(show);
+  if (askers.length === 0) return NONE;
+  const depths = depthsOf(
+    show,
+    heard,
+    askers.map(({ part }) => part),
+  );
+  const ofClips = ({ part }: { readonly part: Part }) => LANES[part.kind].asks === 'where wanted';
+  const dipsOfThose = (own: boolean) =>
+    grouped(
+      show,
+      askedIn(
+        show,
+        askers.filter((one) => ofClips(one) === own),
+        heard,
+      ),
+      own,
+    ).map((group) => dipOf(show.dips, group, depths));
+  const spoken = dipsOfThose(false);
+  const filmed = dipsOfThose(true);
   const all = [...spoken, ...filmed].filter((dip) => dip.gain !== 0).sort((a, b) => a.begin - b.begin);
   const speech = [...spoken, ...filmed];
   return {
@@ -80,19 +95,20 @@ function findDips(show: Show, heard: Heard): Dips {
 /** What is said in one part without a pause that counts. */
 interface Group extends Stretch {
   readonly part: Part;
+  readonly room: Room;
   readonly own: boolean;
 }
 
 /** Phrases of the same part with the pauses between them that are ridden through; those that ask for nothing are left out. */
-function grouped({ dips: { bridge } }: Show, phrases: readonly Voiced[], own: boolean): Group[] {
-  const open = new Map<string, { part: Part; from: Seconds; to: Seconds; own: boolean }>();
+function grouped({ dips: { bridge } }: Show, phrases: readonly Asked[], own: boolean): Group[] {
+  const open = new Map<string, { part: Part; room: Room; from: Seconds; to: Seconds; own: boolean }>();
   const groups: Group[] = [];
-  for (const { part, from, to } of phrases) {
+  for (const { part, room, from, to } of phrases) {
     if (!(part.dip ?? FIRST_PART_DIP).on) continue;
     const last = open.get(part.id);
     if (last && from - last.to < bridge) last.to = Math.max(last.to, to);
     else {
-      const group = { part, from, to, own };
+      const group = { part, room, from, to, own };
       open.set(part.id, group);
       groups.push(group);
     }
@@ -104,14 +120,14 @@ function grouped({ dips: { bridge } }: Show, phrases: readonly Voiced[], own: bo
 const STEEPEST: Seconds = 0.005;
 
 /** The slopes of a dip. One that is to be clear everywhere is all the way down when the voice begins. */
-function dipOf(rules: DipRules, { part, from, to, own }: Group, depthOf: (from: Seconds, to: Seconds) => Decibels): Dip {
+function dipOf(rules: DipRules, { part, room, from, to, own }: Group, depthOf: (from: Seconds, to: Seconds) => Decibels): Dip {
   const asked = part.dip ?? FIRST_PART_DIP;
   const down = Math.max(STEEPEST, asked.down ?? rules.down);
   const up = Math.max(STEEPEST, asked.up ?? rules.up);
   const begin = from - (rules.depth.by === 'clear' ? Math.max(rules.lead, down) : rules.lead);
   const low = begin + down;
   const rise = Math.max(to, low);
-  const gain = clamp(depthOf(from, to) + asked.by, -60, 0);
+  const gain = clamp((room.by ?? depthOf(from, to)) + asked.by, -60, 0);
   return { part: part.id, own, from, to, begin, low, rise, end: rise + up, gain };
 }
 
@@ -170,20 +186,21 @@ function powerOf(show: Show, part: Part, heard: Heard): PartPower | null {
   if (!profile) return null;
   const lane = show.lanes.find((one) => one.id === part.lane)!;
   const joins = joinsBetween(show).get(part.id) ?? {};
-  const key = `${lane.gain} ${JSON.stringify(joins)}`;
+  const key = `${lane.gain} ${JSON.stringify(lane.pins)} ${JSON.stringify(joins)}`;
   const before = powers.get(part);
   if (before?.key === key) return before.power;
-  const envelope = partEnvelope(part, lane, soundSeconds(show, part), joins);
-  const power = new PartPower(part, profile, envelope, joins.into ?? null, joins.out ?? null);
+  const sound = soundSeconds(show, part);
+  const envelope = partEnvelope(part, lane, sound, joins);
+  const power = new PartPower(part, sound, profile, envelope, joins.into ?? null, joins.out ?? null);
   powers.set(part, { key, power });
   return power;
 }
 
 /** How deep what is said from one moment to another asks what dips to go, before a narration's own wish. */
-function depthsOf(show: Show, heard: Heard, narrations: readonly Part[], clips: readonly Part[]): (from: Seconds, to: Seconds) => Decibels {
+function depthsOf(show: Show, heard: Heard, askers: readonly Part[]): (from: Seconds, to: Seconds) => Decibels {
   const { depth } = show.dips;
   if (depth.by === 'fixed') return () => depth.gain;
-  const voices = new Set([...narrations, ...clips].map((part) => part.id));
+  const voices = new Set(askers.map((part) => part.id));
   const muted = new Set(show.lanes.filter((lane) => lane.mute).map((lane) => lane.id));
   const sounding = [...show.parts, ...ownParts(show)].filter((part) => !muted.has(part.lane) && !part.mute);
   const sorted = { voice: [] as Part[], dipped: [] as Part[], fixed: [] as Part[] };
@@ -201,6 +218,8 @@ function depthsOf(show: Show, heard: Heard, narrations: readonly Part[], clips: 
 /** What the dips of a show make of a part, frames from its start; empty where it is not touched. */
 export function dipPinsOf(show: Show, dips: Dips, part: Part): PinAt[] {
   if (!dipsFor(show.dips, part)) return [];
+  // What has room made for it does not make room: neither a second bed nor a spot sound. Clips make it for narrations all the same.
+  if (LANES[part.kind].asks === 'never' && roomOf(show, part).when !== 'never') return [];
   // Speech that is heard in the clips' own sound makes no room for itself.
   const bends = LANES[part.kind].asks === 'where wanted' ? dips.own : dips.bed;
   const start = framesOf(part.at);
@@ -223,8 +242,8 @@ export function bendAt(bends: readonly Bend[], at: Seconds): Decibels {
 /** Every sound of a show whose profile its dips need: of narrations; of clips that ask for dips; of all that sounds where the depth follows it. */
 export function needsHearing(show: Show): Part[] {
   const clear = show.dips.depth.by === 'clear';
-  const own = placePictures(show).length > 0 && (clear || show.dips.hearsClips) ? ownParts(show) : [];
-  return [...show.parts.filter((part) => clear || LANES[part.kind].asks === 'always'), ...own, ...speakingClips(show)];
+  const asks = askersOf(show).map(({ part }) => part);
+  return [...show.parts.filter((part) => clear || LANES[part.kind].asks === 'always'), ...(clear ? ownParts(show) : []), ...asks];
 }
 
 /** The pins of a part with its dips as pins on top: what sounds then is what sounded before. */

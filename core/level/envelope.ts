@@ -7,6 +7,8 @@ import type { Fade } from '../show/types';
  */
 export interface Envelope {
   readonly length: Frames;
+  /** Level of its lane, and what was ridden there, frames from the part's start. The mixer applies both to all of the lane (`fillLane`). */
+  readonly lane: LaneLevel;
   /** Level between the fades. */
   readonly gain: Gain;
   readonly up: Ramp;
@@ -18,6 +20,14 @@ export interface Envelope {
   /** How it goes down for speech, in order; none where it does not. */
   readonly dips: readonly PinAt[];
 }
+
+/** The level of a lane: its own, and what was ridden by hand, frames of whatever it is counted from. */
+export interface LaneLevel {
+  readonly gain: Gain;
+  readonly ride: readonly PinAt[];
+}
+
+export const PLAIN_LANE: LaneLevel = { gain: 1, ride: [] };
 
 /** Level at a moment, frames from the part's start and dB; straight in dB between two. */
 export interface PinAt {
@@ -49,8 +59,9 @@ export function envelopeOf(
   quiet: readonly Hush[] = [],
   pins: readonly PinAt[] = [],
   dips: readonly PinAt[] = [],
+  lane: LaneLevel = PLAIN_LANE,
 ): Envelope {
-  return { length, gain: gainOfLevel(level), up, out, quiet, pins, dips };
+  return { length, lane, gain: gainOfLevel(level), up, out, quiet, pins, dips };
 }
 
 /** A fade as frames at a rate, Hz. */
@@ -75,6 +86,12 @@ export function fadeShape(x: number, bend: number): Gain {
 function hushed({ from, to }: Hush, position: Frames): Gain {
   const apart = position < from ? from - position : position - to;
   return apart <= 0 ? 0 : apart < EDGE ? apart / EDGE : 1;
+}
+
+/** Writes the level of a lane at `count` frames from `first` into `into[0, count)`: what all that sounds on it is multiplied by. */
+export function fillLane({ gain, ride }: LaneLevel, first: Frames, count: number, into: Float32Array): void {
+  into.fill(gain, 0, count);
+  if (ride.length > 0) applyPins(ride, first, count, into, 1);
 }
 
 /** dB to the exponent of e. */
@@ -132,7 +149,8 @@ const ONE = new Float32Array(1);
  * The value of a frame depends on its place alone, never on how blocks are cut or how far apart the frames are.
  */
 export function fillEnvelope(envelope: Envelope, first: Frames, count: number, into: Float32Array, step = 1): void {
-  const { length, gain, up, out } = envelope;
+  const { length, up, out, lane } = envelope;
+  const gain = envelope.gain * lane.gain;
   into.fill(gain, 0, count);
   const upEnd = up.frames > 0 ? Math.min(count, indexOf(up.frames, first, step)) : 0;
   for (let i = 0; i < upEnd; i += 1) {
@@ -140,6 +158,7 @@ export function fillEnvelope(envelope: Envelope, first: Frames, count: number, i
   }
   if (envelope.pins.length > 0) applyPins(envelope.pins, first, count, into, step);
   if (envelope.dips.length > 0) applyPins(envelope.dips, first, count, into, step);
+  if (lane.ride.length > 0) applyPins(lane.ride, first, count, into, step);
   for (let i = out.frames > 0 ? indexOf(length - out.frames, first, step) : count; i < count; i += 1) {
     into[i]! *= fadeShape(clamp((length - first - i * step) / out.frames, 0, 1), out.bend);
   }

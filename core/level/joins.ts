@@ -1,6 +1,7 @@
 import { crossingsOf, type Crossing } from '../show/crossings';
 import { laidSpans } from '../show/spans';
-import { soundKey, soundSeconds } from '../show/speed';
+import { playedKey } from '../show/chains';
+import { soundSeconds } from '../show/speed';
 import type { MediaId, Part, Show } from '../show/types';
 import { framesOf, type Frames } from '../units';
 import type { CrossShape } from './cross';
@@ -17,7 +18,7 @@ export interface PlannedJoin extends CrossShape {
   readonly reaching: boolean;
 }
 
-/** One side of a join: its sound (`soundKey`), and the frame of it that is heard at the join's start. */
+/** One side of a join: its sound (`playedKey`), and the frame of it that is heard at the join's start. */
 export interface JoinSide {
   readonly media: MediaId;
   readonly source: Frames;
@@ -65,8 +66,8 @@ function joinOf(show: Show, { from, to, overlap, cross }: Crossing): PlannedJoin
   const leftSource = framesOf(left.from) + (leftEnd - lastStart);
   const ends: CutEnds = {
     cut: overlap > 0 ? rightStart : leftEnd,
-    left: { media: soundKey(from), end: leftSource, seconds: left.to - left.from, frames: framesOf(soundSeconds(show, from)) },
-    right: { media: soundKey(to), from: framesOf(right.from), seconds: right.to - right.from },
+    left: { media: playedKey(show, from), end: leftSource, seconds: left.to - left.from, frames: framesOf(soundSeconds(show, from)) },
+    right: { media: playedKey(show, to), from: framesOf(right.from), seconds: right.to - right.from },
   };
   if (overlap === 0) return joinAcross(ends, cross.seconds, cross);
   const frames = leftEnd - rightStart;
@@ -81,8 +82,8 @@ function joinOf(show: Show, { from, to, overlap, cross }: Crossing): PlannedJoin
     law,
     bendOut,
     bendIn,
-    left: { media: soundKey(from), source: leftSource - frames },
-    right: { media: soundKey(to), source: ends.right.from },
+    left: { media: playedKey(show, from), source: leftSource - frames },
+    right: { media: playedKey(show, to), source: ends.right.from },
     reaching: false,
   };
 }

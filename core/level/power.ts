@@ -1,5 +1,5 @@
 import { POWER_STEP, type Profile } from '../speech';
-import { sourceWalker, speedOf, type Part } from '../show';
+import { roughSource, sourceWalker, type Part } from '../show';
 import { RATE, framesOf, type Seconds } from '../units';
 import type { Envelope } from './envelope';
 import { fillLevel, sidesAlike, type CrossAt } from './law';
@@ -11,20 +11,20 @@ export class PartPower {
   /** Sum of the power of all steps before this one. */
   private readonly sums: Float64Array;
 
-  /** @param envelope the part's, without dips. */
-  constructor(part: Part, profile: Profile, envelope: Envelope, into: CrossAt | null, out: CrossAt | null) {
+  /** @param envelope the part's, without dips. @param sound length of what it plays from. */
+  constructor(part: Part, sound: Seconds, profile: Profile, envelope: Envelope, into: CrossAt | null, out: CrossAt | null) {
     const steps = Math.max(1, Math.round(envelope.length / RATE / POWER_STEP));
     this.first = Math.round(part.at / POWER_STEP);
     this.sums = new Float64Array(steps + 1);
     const { power } = profile;
-    const speed = speedOf(part);
     const sourceAt = sourceWalker(part.spans);
+    const rough = roughSource(part, sound);
     const start = framesOf(part.at);
     const apart = POWER_STEP * RATE;
     const levels = new Float32Array(steps);
     fillLevel({ start, envelope }, sidesAlike({ into, out }), start + apart / 2, steps, levels, apart);
     for (let step = 0; step < steps; step += 1) {
-      const source = sourceAt((step + 0.5) * POWER_STEP) * speed;
+      const source = rough(sourceAt((step + 0.5) * POWER_STEP));
       this.sums[step + 1] = this.sums[step]! + (power[Math.floor(source / POWER_STEP)] ?? 0) * levels[step]! ** 2;
     }
   }

@@ -1,4 +1,4 @@
-export { planParts, planShow, planSpans, type Plan, type PlannedPart, type PlannedSpan } from './plan';
+export { onlyLevels, planParts, planShow, planSpans, relevelled, type Plan, type PlannedLane, type PlannedPart, type PlannedSpan } from './plan';
 export { Mixer, joinSound } from './render';
 export { measuringOver, stemsOf, tightest, type Stems } from './over';
 export { planLanes, soundingLanes } from './lanes';

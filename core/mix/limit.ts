@@ -45,6 +45,13 @@ export class Limiter {
     this.ceiling = ceiling * GRACE;
   }
 
+  /** What is held is another sound from now on: nothing of what was worked out counts any more. */
+  forget(): void {
+    this.from = this.to = 0;
+    this.allowed = new Float64Array(0);
+    this.base = this.held = 0;
+  }
+
   render(first: Frames, count: number, into: Float32Array): void {
     for (let done = 0; done < count; done += CHUNK) {
       const size = Math.min(CHUNK, count - done);

@@ -98,7 +98,8 @@ describe('the own sound of a clip', () => {
     const lanes = (change: object) => show.lanes.map((lane) => (lane.kind === 'own' ? { ...lane, ...change } : lane));
     expect(own({ ...show, lanes: lanes({ mute: true }) })).toBeUndefined();
     expect(planShow({ ...show, lanes: lanes({ solo: true }) }).parts.map((part) => part.id)).toEqual(['own-clip']);
-    expect(own({ ...show, lanes: lanes({ gain: -6 }) })!.envelope.gain).toBeCloseTo(own(show)!.envelope.gain * 10 ** (-6 / 20), 9);
+    const laneOf = (of: Show) => planShow(of).lanes.find(({ id }) => id === own(of)!.lane)!;
+    expect(laneOf({ ...show, lanes: lanes({ gain: -6 }) }).level.gain).toBeCloseTo(10 ** (-6 / 20), 9);
   });
 
   it('has its silent stretches where the film has them, also beside a cut', () => {

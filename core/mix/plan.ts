@@ -6,19 +6,23 @@ import {
   joinAcross,
   joinFolded,
   joinsBetween,
+  laneLevel,
   NOTHING_HEARD,
   partEnvelope,
   type CutEnds,
   type Envelope,
   type Heard,
+  type LaneLevel,
   type PinAt,
   type PlannedJoin,
 } from '../level';
 import { ownParts } from '../show/own';
 import { showSeconds } from '../show/placement';
-import { soundKey, soundSeconds } from '../show/speed';
-import type { Lane, MediaId, Part, Show, Span, Treatment } from '../show/types';
-import { framesOf, gainOfDecibels, type Frames, type Gain } from '../units';
+import { laneChains, playedKey } from '../show/chains';
+import { soundSeconds } from '../show/speed';
+import type { Treatment } from '../show/treatTypes';
+import type { Lane, MediaId, Part, Show, Span } from '../show/types';
+import { framesOf, gainOfDecibels, gainOfLevel, type Frames, type Gain } from '../units';
 
 /** One span, sample-exact. It sounds on [start − before, end + after) of the show and crosses with its neighbours there. */
 export interface PlannedSpan {
@@ -44,10 +48,17 @@ export interface PlannedPart {
   /** How it takes over from the part before it on its lane and hands over to the one after; null where nothing does. */
   readonly into: PlannedJoin | null;
   readonly out: PlannedJoin | null;
+  readonly lane: string;
+}
+
+/** What becomes of all that sounds on a lane: first its treatments, then its level and its place. */
+export interface PlannedLane {
+  readonly id: string;
+  readonly chain: readonly Treatment[];
+  /** Frames of the show. */
+  readonly level: LaneLevel;
   /** −1 left .. 1 right. */
   readonly pan: number;
-  /** The lane whose treatments it goes through with all else on it (`Plan.chains`); null where there are none. */
-  readonly chain: string | null;
 }
 
 /** A show as instructions for the mixer: plain data, whole frames at the mix rate. */
@@ -59,8 +70,8 @@ export interface Plan {
   /** No true peak goes above this; null where nothing is held. */
   readonly ceiling: Gain | null;
   readonly parts: readonly PlannedPart[];
-  /** What the sum of a lane's parts goes through, by lane. */
-  readonly chains: Readonly<Record<string, readonly Treatment[]>>;
+  /** Every lane that a part lies on, in the show's order. */
+  readonly lanes: readonly PlannedLane[];
 }
 
 /** Cuts within a part keep the level steady whatever lies beside them. */
@@ -78,18 +89,42 @@ export function planShow(show: Show, heard: Heard = NOTHING_HEARD): Plan {
   const parts = planParts(show, [...show.parts, ...ownParts(show)].filter(sounds), heard);
   const ceiling = show.master.ceiling === undefined ? null : gainOfDecibels(show.master.ceiling);
   const overruns = parts.some((part) => part.end > frames);
-  const chains = Object.fromEntries(show.lanes.flatMap((lane) => (chainOf(lane).length > 0 ? [[lane.id, chainOf(lane)]] : [])));
-  return { frames, master: gainOfDecibels(show.master.gain), closing: overruns ? Math.min(EDGE, frames) : 0, ceiling, parts, chains };
+  const closing = overruns ? Math.min(EDGE, frames) : 0;
+  return { frames, master: gainOfLevel(show.master.gain), closing, ceiling, parts, lanes: show.lanes.map(planLane) };
+}
+
+/** A plan with the levels that a show has by now, for a gesture that changes nothing else: its parts stay as they were planned. */
+export function relevelled(plan: Plan, show: Show): Plan {
+  return { ...plan, master: gainOfLevel(show.master.gain), lanes: show.lanes.map(planLane) };
+}
+
+/** Whether one show is another with other levels of its lanes and of the whole: then `relevelled` is its plan, but for dips that follow the levels. */
+export function onlyLevels(before: Show, after: Show): boolean {
+  const same = before.parts === after.parts && before.pictures === after.pictures && before.dips === after.dips && before.media === after.media;
+  if (!same || before.master.ceiling !== after.master.ceiling || before.lanes.length !== after.lanes.length) return false;
+  return before.lanes.every((lane, i) => {
+    const next = after.lanes[i]!;
+    return (
+      lane.id === next.id &&
+      lane.mute === next.mute &&
+      lane.solo === next.solo &&
+      lane.room === next.room &&
+      lane.treatments === next.treatments
+    );
+  });
+}
+
+function planLane(lane: Lane): PlannedLane {
+  return { id: lane.id, chain: laneChains(lane).sum, level: laneLevel(lane), pan: lane.pan };
 }
 
 /** Parts of a show as the mixer plays them, heard or not, each with its crossings. */
 export function planParts(show: Show, parts: readonly Part[], heard: Heard = NOTHING_HEARD): PlannedPart[] {
   const dips = dipsOf(show, heard);
-  const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   const crossings = joinsBetween(show);
   return parts.map((part) => {
     const { into = null, out = null } = crossings.get(part.id) ?? {};
-    return planPart(part, lanes.get(part.lane)!, soundSeconds(show, part), into, out, dipPinsOf(show, dips, part));
+    return planPart(part, playedKey(show, part), soundSeconds(show, part), into, out, dipPinsOf(show, dips, part));
   });
 }
 
@@ -98,17 +133,12 @@ export function planParts(show: Show, parts: readonly Part[], heard: Heard = NOT
  * @param out fades over its last seconds.
  */
 export function planSpans(media: MediaId, seconds: number, spans: readonly Span[], out = 0): Plan {
-  const lane = { id: '', gain: 0, pan: 0 };
   const fade = { seconds: 0, bend: 0 };
   const fadeOut = { seconds: out, bend: 0 };
   const part: Part = { id: 'sound', kind: 'bed', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
-  const planned = planPart(part, lane, seconds, null, null);
-  return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], chains: {} };
-}
-
-/** The treatments of a lane that are switched on. */
-function chainOf({ treatments = [] }: Pick<Lane, 'treatments'>): readonly Treatment[] {
-  return treatments.filter(({ on }) => on);
+  const planned = planPart(part, media, seconds, null, null);
+  const lanes = [{ id: '', chain: [], level: laneLevel({ gain: 0 }), pan: 0 }];
+  return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], lanes };
 }
 
 function isHeard(lane: Lane, soloed: boolean): boolean {
@@ -117,7 +147,7 @@ function isHeard(lane: Lane, soloed: boolean): boolean {
 
 function planPart(
   part: Part,
-  lane: Pick<Lane, 'id' | 'gain' | 'pan' | 'treatments'>,
+  media: string,
   sourceSeconds: number,
   into: PlannedJoin | null,
   out: PlannedJoin | null,
@@ -125,7 +155,6 @@ function planPart(
 ): PlannedPart {
   const { cuts, end } = bounds(part);
   const frames = framesOf(sourceSeconds);
-  const media = soundKey(part);
   const joins = part.spans.slice(0, -1).map((span, index) => {
     const next = part.spans[index + 1]!;
     const cut = cuts[index + 1]!;
@@ -151,7 +180,6 @@ function planPart(
       out: last,
     };
   });
-  const envelope = partEnvelope(part, lane, sourceSeconds, { ...(into ? { into } : {}), ...(out ? { out } : {}) }, dips);
-  const chain = chainOf(lane).length > 0 ? lane.id : null;
-  return { id: part.id, media, start: cuts[0]!, end, spans, envelope, into, out, pan: lane.pan, chain };
+  const envelope = partEnvelope(part, null, sourceSeconds, { ...(into ? { into } : {}), ...(out ? { out } : {}) }, dips);
+  return { id: part.id, media, start: cuts[0]!, end, spans, envelope, into, out, lane: part.lane };
 }

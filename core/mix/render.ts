@@ -1,14 +1,24 @@
-import { HeardCross, fillLevel, type CrossSide, type JoinSide, type JoinSound, type PlannedJoin } from '../level';
+import { HeardCross, fillLane, fillLevel, type CrossSide, type JoinSide, type JoinSound, type PlannedJoin } from '../level';
 import type { MediaId } from '../show/types';
 import { alikeness, isSilent, type PcmSource, type SoundPlace } from '../sound';
 import { throughChain } from '../treat';
 import type { Frames } from '../units';
 import { Limiter } from './limit';
-import type { Plan, PlannedPart, PlannedSpan } from './plan';
+import type { Plan, PlannedLane, PlannedPart, PlannedSpan } from './plan';
 
 /** Frames mixed in one go; scratch memory is this long whatever a caller asks for. */
 const CHUNK = 4096;
 const QUARTER_TURN = Math.PI / 2;
+
+/** A lane as it is mixed. */
+interface MixedLane {
+  lane: PlannedLane;
+  readonly parts: readonly PlannedPart[];
+  /** What went into its source: the same lane of another plan may go on with it. */
+  readonly made: string;
+  /** Its sum with its treatments; null where it has none. */
+  readonly source: PcmSource | null;
+}
 
 /**
  * The mixer: (plan, first frame, count) to sound, a pure function (law 4). It owns scratch buffers and allocates nothing
@@ -21,23 +31,51 @@ export class Mixer {
   private readonly sides = new Map<PlannedSpan, readonly CrossSide[]>();
 
   private readonly limiter: Limiter | null;
-  /** Parts that go straight into the whole, and the sums of those lanes that go through treatments first. */
-  private readonly plain: readonly PlannedPart[];
-  private readonly chained: readonly PcmSource[];
-  private readonly treated = new Float32Array(CHUNK * 2);
+  private readonly lanes: readonly MixedLane[];
+  private readonly laneSound = new Float32Array(CHUNK * 2);
+  private readonly laneLevels = new Float32Array(CHUNK);
 
+  /** @param before a mixer of the same show: what it worked out of lanes that have not changed is taken over. It must not be used after it. */
   constructor(
-    private readonly plan: Plan,
+    private plan: Plan,
     private readonly sources: ReadonlyMap<MediaId, PcmSource>,
+    before: Mixer | null = null,
   ) {
     for (const part of plan.parts) {
       if (!sources.has(part.media)) throw new RangeError(`no source for media ${part.media}`);
     }
-    this.plain = plan.parts.filter(({ chain }) => chain === null);
-    this.chained = Object.entries(plan.chains).map(([lane, chain]) =>
-      throughChain(this.sumOf(plan.parts.filter((part) => part.chain === lane)), chain),
-    );
+    this.lanes = plan.lanes.flatMap((lane) => {
+      const parts = plan.parts.filter((part) => part.lane === lane.id);
+      if (parts.length === 0) return [];
+      // Only what goes through a chain is worth remembering, and only while all that goes into it stays what it was.
+      const made = lane.chain.length > 0 ? JSON.stringify([plan.frames, lane.chain, parts]) : '';
+      const known = made === '' ? undefined : before?.lanes.find((one) => one.made === made);
+      return [{ lane, parts, made, source: known?.source ?? this.laneSource(lane, parts) }];
+    });
     this.limiter = plan.ceiling === null ? null : new Limiter(plan.ceiling, (first, count, into) => this.mix(first, count, into));
+  }
+
+  /** Lanes on which something is planned, in their order. */
+  get laneIds(): string[] {
+    return this.lanes.map(({ lane }) => lane.id);
+  }
+
+  /** Takes the levels of another plan of the same parts (`relevelled`). */
+  relevel({ lanes, master }: Pick<Plan, 'lanes' | 'master'>): void {
+    this.plan = { ...this.plan, lanes, master };
+    for (const one of this.lanes) one.lane = lanes.find(({ id }) => id === one.lane.id) ?? one.lane;
+    this.limiter?.forget();
+  }
+
+  /**
+   * Writes frames [first, first + count) of one lane as it goes into the whole, interleaved stereo. @param index in `laneIds`.
+   */
+  renderLane(index: number, first: Frames, count: number, into: Float32Array): void {
+    into.fill(0, 0, count * 2);
+    const low = Math.max(0, first);
+    const high = Math.min(this.plan.frames, first + count);
+    for (let at = low; at < high; at += CHUNK) this.addLane(this.lanes[index]!, at, Math.min(high, at + CHUNK), first, into, this.plan.master);
+    this.close(low, high, first, into);
   }
 
   /**
@@ -54,39 +92,54 @@ export class Mixer {
     into.fill(0, 0, count * 2);
     const low = Math.max(0, first);
     const high = Math.min(this.plan.frames, first + count);
-    const { master } = this.plan;
-    // Stretch by stretch, all parts of each: what they are added to stays in the processor's cache.
+    // Stretch by stretch, all lanes of each: what they are added to stays in the processor's cache.
     for (let at = low; at < high; at += CHUNK) {
       const end = Math.min(high, at + CHUNK);
-      this.addParts(this.plain, at, end, first, into, master);
-      for (const lane of this.chained) {
-        lane.read(at, end - at, this.treated);
-        const offset = (at - first) * 2;
-        for (let i = 0; i < (end - at) * 2; i += 1) into[offset + i]! += this.treated[i]! * master;
-      }
+      for (const lane of this.lanes) this.addLane(lane, at, end, first, into, this.plan.master);
     }
     this.close(low, high, first, into);
   }
 
-  /** Adds parts to the sound of [low, high), at most `CHUNK` frames. */
-  private addParts(parts: readonly PlannedPart[], low: Frames, high: Frames, first: Frames, into: Float32Array, master: number): void {
-    for (const part of parts) {
-      for (const span of part.spans) this.addSpan(part, span, low, high, first, into, master);
+  /** Adds a lane to the sound of [low, high), at most `CHUNK` frames. */
+  private addLane({ lane, parts, source }: MixedLane, low: Frames, high: Frames, first: Frames, into: Float32Array, master: number): void {
+    const size = high - low;
+    const sound = this.laneSound;
+    if (source) source.read(low, size, sound);
+    else {
+      sound.fill(0, 0, size * 2);
+      this.addParts(parts, low, high, low, sound);
+    }
+    const left = (lane.pan === 0 ? 1 : Math.SQRT2 * Math.cos(angle(lane.pan))) * master;
+    const right = (lane.pan === 0 ? 1 : Math.SQRT2 * Math.sin(angle(lane.pan))) * master;
+    const levels = this.laneLevels;
+    fillLane(lane.level, low, size, levels);
+    for (let i = 0, o = (low - first) * 2; i < size; i += 1, o += 2) {
+      into[o]! += sound[i * 2]! * levels[i]! * left;
+      into[o + 1]! += sound[i * 2 + 1]! * levels[i]! * right;
     }
   }
 
-  /** The sum of some parts over the show, as a sound that treatments can be laid behind. Before the show and after it nothing sounds. */
-  private sumOf(parts: readonly PlannedPart[]): PcmSource {
+  /** Adds parts to the sound of [low, high), at most `CHUNK` frames. */
+  private addParts(parts: readonly PlannedPart[], low: Frames, high: Frames, first: Frames, into: Float32Array): void {
+    for (const part of parts) {
+      for (const span of part.spans) this.addSpan(part, span, low, high, first, into);
+    }
+  }
+
+  /** The sum of a lane with its treatments, as a sound over the show; null where it has none. Before the show and after it nothing sounds. */
+  private laneSource({ chain }: PlannedLane, parts: readonly PlannedPart[]): PcmSource | null {
+    if (chain.length === 0) return null;
     const { frames } = this.plan;
-    return {
+    const sum: PcmSource = {
       channels: 2,
       frames,
       read: (first, count, into) => {
         into.fill(0, 0, count * 2);
         const high = Math.min(frames, first + count);
-        for (let at = Math.max(0, first); at < high; at += CHUNK) this.addParts(parts, at, Math.min(high, at + CHUNK), first, into, 1);
+        for (let at = Math.max(0, first); at < high; at += CHUNK) this.addParts(parts, at, Math.min(high, at + CHUNK), first, into);
       },
     };
+    return throughChain(sum, chain);
   }
 
   /** Fades the last frames of the show where something would be cut off there. */
@@ -100,15 +153,7 @@ export class Mixer {
   }
 
   /** Adds what a span plays on [low, high), at most `CHUNK` frames. */
-  private addSpan(
-    part: PlannedPart,
-    span: PlannedSpan,
-    low: Frames,
-    high: Frames,
-    first: Frames,
-    into: Float32Array,
-    master: number,
-  ): void {
+  private addSpan(part: PlannedPart, span: PlannedSpan, low: Frames, high: Frames, first: Frames, into: Float32Array): void {
     const from = Math.max(low, span.start - span.before);
     const to = Math.min(high, span.end + span.after);
     const size = to - from;
@@ -116,8 +161,8 @@ export class Mixer {
     const source = this.sources.get(part.media)!;
     source.read(span.source + (from - span.start), size, this.page);
     fillLevel(part, this.sidesOf(part, span), from, size, this.level);
-    if (source.channels === 1) addMono(this.page, this.level, size, part.pan, master, into, (from - first) * 2);
-    else addStereo(this.page, this.level, size, part.pan, master, into, (from - first) * 2);
+    if (source.channels === 1) addMono(this.page, this.level, size, into, (from - first) * 2);
+    else addStereo(this.page, this.level, size, into, (from - first) * 2);
   }
 
   /** The crossings that a span takes part in. What the sounds there are like is found out when they are first heard. */
@@ -158,45 +203,27 @@ export function joinSound(join: PlannedJoin, sources: ReadonlyMap<MediaId, PcmSo
   return { hard: false, alike: alikeness(place(join.left, compared.from), place(join.right, compared.from), compared.frames) };
 }
 
-/** Angle of the constant-power law: −1 → 0, 0 → 45°, 1 → 90°. */
+/**
+ * Angle of the constant-power law: −1 → 0, 0 → 45°, 1 → 90°. A lane is balanced by it, scaled so that the middle leaves it untouched: the
+ * power of a sound stays constant, and one that came in mono is placed by the −3 dB pan law.
+ */
 function angle(pan: number): number {
   return ((pan + 1) / 2) * QUARTER_TURN;
 }
 
-/** A mono source is placed by the constant-power law: −3.01 dB in each channel at the middle. */
-function addMono(
-  page: Float32Array,
-  level: Float32Array,
-  size: number,
-  pan: number,
-  master: number,
-  into: Float32Array,
-  offset: number,
-): void {
-  const left = Math.cos(angle(pan)) * master;
-  const right = Math.sin(angle(pan)) * master;
+/** A mono source stands in the middle: −3.01 dB in each channel. */
+function addMono(page: Float32Array, level: Float32Array, size: number, into: Float32Array, offset: number): void {
   for (let i = 0, o = offset; i < size; i += 1, o += 2) {
-    const value = page[i]! * level[i]!;
-    into[o]! += value * left;
-    into[o + 1]! += value * right;
+    const value = page[i]! * level[i]! * Math.SQRT1_2;
+    into[o]! += value;
+    into[o + 1]! += value;
   }
 }
 
-/** A stereo source is balanced by the same law, scaled so that the middle leaves it untouched: its power stays constant too. */
-function addStereo(
-  page: Float32Array,
-  level: Float32Array,
-  size: number,
-  pan: number,
-  master: number,
-  into: Float32Array,
-  offset: number,
-): void {
-  const left = pan === 0 ? master : Math.SQRT2 * Math.cos(angle(pan)) * master;
-  const right = pan === 0 ? master : Math.SQRT2 * Math.sin(angle(pan)) * master;
+function addStereo(page: Float32Array, level: Float32Array, size: number, into: Float32Array, offset: number): void {
   for (let i = 0, o = offset; i < size * 2; i += 2, o += 2) {
     const gain = level[i >> 1]!;
-    into[o]! += page[i]! * gain * left;
-    into[o + 1]! += page[i + 1]! * gain * right;
+    into[o]! += page[i]! * gain;
+    into[o + 1]! += page[i + 1]! * gain;
   }
 }

@@ -1,4 +1,4 @@
-import { heardMoment, laidSpans, type Part, type Show } from '../show';
+import { heardMoment, heardStretch, laidSpans, type Part, type Show } from '../show';
 import type { Seconds } from '../units';
 import { placeInBar, type Hearing } from './hearing';
 
@@ -25,10 +25,13 @@ export interface LaidSection {
 export function laidBeats(show: Pick<Show, 'media'>, part: Part, heard: Hearing): LaidBeat[] {
   if (!heard.steady) return [];
   const beats: LaidBeat[] = [];
-  const at = heard.moments.map((moment) => heardMoment(show, part, moment));
+  const played = heard.moments.map((moment, i) => ({ i, at: heardMoment(show, part, moment) }));
+  if (part.backwards) played.reverse();
+  const at = played.map((one) => one.at);
   for (const { span, start } of laidSpans(part.spans, part.at)) {
-    for (let i = firstFrom(at, span.from); i < at.length && at[i]! < span.to; i += 1) {
-      beats.push({ at: start + at[i]! - span.from, beat: placeInBar(heard, i), bar: Math.floor((i - heard.phase) / heard.perBar) + 1 });
+    for (let k = firstFrom(at, span.from); k < at.length && at[k]! < span.to; k += 1) {
+      const { i } = played[k]!;
+      beats.push({ at: start + at[k]! - span.from, beat: placeInBar(heard, i), bar: Math.floor((i - heard.phase) / heard.perBar) + 1 });
     }
   }
   return beats;
@@ -40,8 +43,9 @@ export function laidSections(show: Pick<Show, 'media'>, part: Part, heard: Heari
   const laid: LaidSection[] = [];
   for (const { span, start } of laidSpans(part.spans, part.at)) {
     for (const { from, to, letter } of heard.sections) {
-      const low = Math.max(span.from, heardMoment(show, part, from));
-      const high = Math.min(span.to, heardMoment(show, part, to));
+      const played = heardStretch(show, part, { from, to });
+      const low = Math.max(span.from, played.from);
+      const high = Math.min(span.to, played.to);
       if (high - low > 0.05)
         laid.push({ from: start + low - span.from, to: start + high - span.from, letter, name: nameOf(names, from, letter) });
     }

@@ -11,6 +11,15 @@ export interface PartDip {
   readonly up?: Seconds | undefined;
 }
 
+/** Whether what dips makes room for a lane or a clip, and how far. */
+export interface Room {
+  readonly when: 'never' | 'speech' | 'sound';
+  /** Quieter than this it does not sound, LUFS; for `sound` alone. */
+  readonly over?: Decibels | undefined;
+  /** As far as this, dB below 0; as the show says where it says nothing. */
+  readonly by?: Decibels | undefined;
+}
+
 /** How far down: always as much, or as far as it takes for what dips to stay `margin` dB below the voice. */
 export type Depth = { readonly by: 'fixed'; readonly gain: Decibels } | { readonly by: 'clear'; readonly margin: Decibels };
 

@@ -29,11 +29,12 @@ export {
   type Span,
   type Take,
   type Told,
-  type Treatment,
   type VoicePart,
 } from './types';
+export { type Treatment, type TreatmentKind, type TreatmentOf } from './treatTypes';
+export { TREATMENT_KINDS, readTreatments } from './treatSchema';
 export { type Stretch } from './fitTypes';
-export { type Depth, type DipRules, type PartDip } from './dipTypes';
+export { type Depth, type DipRules, type PartDip, type Room } from './dipTypes';
 export { type Fitted, type Grid, type Jump, type Marks } from './fitTypes';
 export { LANES, LANE_KINDS, asKind, dipsFor, lanesOf, newLane, laneName } from './lanes';
 export { LIMITS } from './limits';
@@ -62,6 +63,23 @@ export { BED_LANE, FIRST_LANES, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE,
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
 export { findJoin, joinsOf, type Join, type JoinAt } from './joins';
 export { pinLevel } from './pins';
-export { heardMoment, soundKey, soundOfKey, soundSeconds, sourceMoment, speedOf, type Recipe } from './speed';
+export { thinned } from './ride';
+export { TREATMENTS_IN_ORDER, boundTreatment, newTreatment, withTreatment } from './treatments';
+export { roomOf } from './rooms';
+export { laneChains, playedKey } from './chains';
+export {
+  heardMoment,
+  heardStretch,
+  isNudge,
+  roughSource,
+  shapeOf,
+  soundKey,
+  soundOfKey,
+  soundSeconds,
+  sourceMoment,
+  speedOf,
+  type Played,
+  type Recipe,
+} from './speed';
 export { creditsOf, wordsOfCard, type CreditLine, type Credits } from './credits';
 export { loopOf, loopSeconds, loopSpans, passesFor, type Loop } from './loop';

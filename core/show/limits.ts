@@ -12,8 +12,13 @@ export const LIMITS = {
   own: { runOver: 60, fade: 0.1, stretches: 200 },
   /** Shortest passage that a part may play, seconds. */
   span: { least: 0.05 },
-  /** 200 % is +6.02 dB. */
-  gain: { least: SILENCE, most: 6.0206 },
+  /** Levels of parts: a recording that is far too quiet can be brought up. Sliders go to `usual`: 200 % is +6.02 dB. */
+  gain: { least: SILENCE, most: 30, usual: 6.0206 },
+  /** Levels of lanes, and of the whole (200 %). */
+  lane: { most: 12 },
+  master: { most: 6.0206 },
+  /** Pins of a ridden lane lie no further than this from what the thumb did (dB); how long the level takes back to what it was (seconds). */
+  ride: { apart: 0.5, back: 0.4 },
   /** Fade to start with when a piece is laid; from `told` on a fade is one that people hear as an ending (seconds). */
   fade: { up: 0.05, out: 0.05, told: 0.5 },
   /** Crossfade at a cut, seconds: a few milliseconds remove a click (common practice). */
@@ -24,14 +29,19 @@ export const LIMITS = {
   pin: { least: SILENCE, most: 12, slope: 0.5, count: 2000 },
   /** Beats a minute and beats in a bar. */
   grid: { slowest: 20, fastest: 400, fewest: 2, most: 7 },
-  /** Nudges: a fifth faster or slower at the most (common practice). */
-  speed: { least: 0.8, most: 1.25 },
+  /** Speeds; nudges, which keep the ends of a sound as they are, go a fifth faster or slower at the most (common practice). */
+  speed: { least: 0.25, most: 4 },
+  nudge: { least: 0.8, most: 1.25 },
+  /** Semitones. */
+  pitch: 12,
   /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
   /** Marked moments of a show, and how long their names are. */
   marks: { count: 500, name: 60 },
   fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
   dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
+  /** Room for what sounds: quieter than this it does not count, LUFS. */
+  room: { least: -60, most: -10, start: -40 },
   /** Lanes of the bed: music, and what lies under it. */
   beds: 4,
   /** Speakers, takes of one line, words of one narration. */
@@ -39,6 +49,22 @@ export const LIMITS = {
   /** Links of one chain; the frequency of a low cut, Hz: rumble lies below, voices above (common practice). */
   treatments: 12,
   lowCut: { least: 40, most: 200, start: 80 },
+  /** dB either way. */
+  tone: 12,
+  steady: {
+    ratio: { least: 1, most: 20, start: 5 },
+    above: { least: -60, most: 0, start: -38 },
+    release: { least: 0.02, most: 1, start: 0.15 },
+    lift: { least: 0, most: 24, start: 10 },
+  },
+  /** dB. */
+  hiss: { least: 1, most: 30, start: 18 },
+  echo: {
+    amount: { most: 0.9, start: 0.35 },
+    seconds: { least: 0.03, most: 2, start: 0.3 },
+    times: { most: 12, start: 4 },
+  },
+  room60: { least: 0.15, most: 4, small: 0.4, middle: 1.1, large: 2.4, amount: 0.3 },
   /** True-peak ceiling (dBTP) and loudness to aim for (LUFS). */
   ceiling: { least: -12, most: 0, start: -1 },
   aim: { least: -40, most: -5 },

@@ -42,6 +42,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
   }),
   /** Format 9 brought marked moments, which may be missing. */
   8: (raw) => ({ ...raw, format: 9 }),
+  /** Format 10 brought more treatments, ridden lanes, room for anything, any speed and pitch, backwards: all of them may be missing. */
+  9: (raw) => ({ ...raw, format: 10 }),
 };
 
 function fittedAnew(part: Raw): Raw {

@@ -43,6 +43,7 @@ export function ownPart(show: Show, { picture, start }: PlacedPicture): OwnPart 
     quiet: own.quiet,
     pins: [],
     clip: picture.id,
+    ...(own.treatments ? { treatments: own.treatments } : {}),
   };
 }
 

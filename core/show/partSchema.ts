@@ -2,14 +2,10 @@ import Joi from 'joi';
 import { LIMITS } from './limits';
 import { LANE_KINDS } from './lanes';
 import { fade, id, level, mediaId, quiet, seconds, stretch, words } from './schemaBits';
+import { treatments } from './treatSchema';
 import type { FieldsOf, LaneKind } from './types';
 
-const treatment = Joi.object({
-  kind: Joi.valid('lowCut').required(),
-  on: Joi.boolean().required(),
-  frequency: Joi.number().min(LIMITS.lowCut.least).max(LIMITS.lowCut.most).required(),
-});
-export const treatments = Joi.array().items(treatment).max(LIMITS.treatments);
+export { treatments };
 
 const span = Joi.object({
   from: seconds.required(),
@@ -57,9 +53,15 @@ const fitted = Joi.object({
   self: Joi.boolean().required(),
 });
 
-const pins = Joi.array().items(pin).max(LIMITS.pin.count);
+export const pins = Joi.array().items(pin).max(LIMITS.pin.count);
 export const spans = Joi.array().items(span).min(1).max(LIMITS.spans).required();
-const speed = Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most);
+/** How a sound is played, beside its spans. */
+const played = {
+  speed: Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most),
+  pitch: Joi.number().min(-LIMITS.pitch).max(LIMITS.pitch),
+  loose: Joi.valid(true),
+  backwards: Joi.valid(true),
+};
 export const slope = Joi.number().min(0).max(LIMITS.dip.slope);
 const takeNumber = Joi.number().integer().min(1).max(10_000);
 
@@ -70,7 +72,7 @@ export const take = Joi.object({
   gain: level.required(),
   quiet: quiet.required(),
   pins: pins.required(),
-  speed,
+  ...played,
 });
 
 const partDip = Joi.object({
@@ -103,7 +105,7 @@ export const partOf = (kind: LaneKind) =>
     quiet: quiet.required(),
     pins: pins.required(),
     cross,
-    speed,
+    ...played,
     treatments,
     mute: Joi.boolean(),
     undipped: pins,

@@ -4,8 +4,8 @@ import { Failure } from '../failure';
 import { LANE_KINDS } from './lanes';
 import { LIMITS } from './limits';
 import { migrate } from './migrate';
-import { part, slope, treatments } from './partSchema';
-import { fade, id, level, mediaId, quiet, seconds, stretch, title, words } from './schemaBits';
+import { part, pins, slope, treatments } from './partSchema';
+import { fade, id, laneLevel, level, masterLevel, mediaId, room, quiet, seconds, stretch, title, words } from './schemaBits';
 import { soundSeconds } from './speed';
 import { FORMAT, type Media, type Show } from './types';
 
@@ -31,6 +31,8 @@ const clip = Joi.object({
     lead: Joi.number().min(-LIMITS.own.runOver).max(LIMITS.own.runOver).required(),
     tail: Joi.number().min(-LIMITS.own.runOver).max(LIMITS.own.runOver).required(),
     quiet: quiet.required(),
+    room,
+    treatments,
   }).required(),
 });
 const card = Joi.object({
@@ -53,10 +55,12 @@ const lane = Joi.object({
   id: id.required(),
   kind: Joi.valid(...LANE_KINDS).required(),
   title: title.required(),
-  gain: level.required(),
+  gain: laneLevel.required(),
   pan: Joi.number().min(-1).max(1).required(),
   mute: Joi.boolean().required(),
   solo: Joi.boolean().required(),
+  pins,
+  room,
   treatments,
 });
 
@@ -134,7 +138,7 @@ const shell = Joi.object({
   parts: Joi.array().max(LIMITS.parts).required(),
   dips: dipRules.required(),
   lines: Joi.array().max(LIMITS.voice.lines).required(),
-  master: Joi.object({ gain: level.required(), ceiling: Joi.number().min(LIMITS.ceiling.least).max(LIMITS.ceiling.most) }).required(),
+  master: Joi.object({ gain: masterLevel.required(), ceiling: Joi.number().min(LIMITS.ceiling.least).max(LIMITS.ceiling.most) }).required(),
   artist: title,
   marks: Joi.array()
     .items(Joi.object({ id: id.required(), at: seconds.required(), name: Joi.string().allow('').max(LIMITS.marks.name).required() }))

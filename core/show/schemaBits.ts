@@ -9,6 +9,13 @@ export const mediaId = Joi.string().pattern(/^[0-9a-f]{64}$/);
 export const title = Joi.string().allow('').max(LIMITS.titleLength);
 export const seconds = Joi.number().min(0).max(LIMITS.showSeconds);
 export const level = Joi.number().min(LIMITS.gain.least).max(LIMITS.gain.most);
+export const laneLevel = Joi.number().min(LIMITS.gain.least).max(LIMITS.lane.most);
+export const masterLevel = Joi.number().min(LIMITS.gain.least).max(LIMITS.master.most);
+export const room = Joi.object({
+  when: Joi.valid('never', 'speech', 'sound').required(),
+  over: Joi.number().min(LIMITS.room.least).max(LIMITS.room.most),
+  by: Joi.number().min(LIMITS.dip.least).max(0),
+});
 export const fade = Joi.object({ seconds: seconds.required(), bend: Joi.number().min(-1).max(1).required() });
 
 export const stretch = Joi.object({

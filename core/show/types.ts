@@ -1,9 +1,10 @@
 import type { Decibels, Hertz, Seconds } from '../units';
-import type { DipRules, PartDip } from './dipTypes';
+import type { DipRules, PartDip, Room } from './dipTypes';
 import type { Fitted, Grid, Marks, Stretch } from './fitTypes';
+import type { Treatment } from './treatTypes';
 
 /** The format number this code writes. */
-export const FORMAT = 9;
+export const FORMAT = 10;
 
 /** SHA-256 of the bytes, 64 lower-case hexadecimal digits. */
 export type MediaId = string;
@@ -64,6 +65,10 @@ export interface OwnSound {
   readonly tail: Seconds;
   /** Stretches of the source that are silent. */
   readonly quiet: readonly Stretch[];
+  /** Whether the bed makes room for it; what its lane does where it says nothing. */
+  readonly room?: Room | undefined;
+  /** What it goes through, in this order; nothing where it says nothing. */
+  readonly treatments?: readonly Treatment[] | undefined;
 }
 
 /** What a clip's own sound has when the clip comes in. */
@@ -78,6 +83,10 @@ export interface Lane {
   readonly pan: number;
   readonly mute: boolean;
   readonly solo: boolean;
+  /** Levels ridden by hand, seconds of the show, dB on top of the lane's own; none where it says nothing. */
+  readonly pins?: readonly Pin[] | undefined;
+  /** Whether the bed makes room for what sounds on it; what its kind does where it says nothing. */
+  readonly room?: Room | undefined;
   /** What the sum of its parts goes through, in this order; nothing where it says nothing. */
   readonly treatments?: readonly Treatment[] | undefined;
 }
@@ -134,16 +143,6 @@ export interface Fade {
   readonly bend: number;
 }
 
-/** Takes away what rumbles below a frequency. */
-export interface LowCutting {
-  readonly kind: 'lowCut';
-  readonly on: boolean;
-  readonly frequency: Hertz;
-}
-
-/** One link of a chain that a sound goes through; switched off it leaves the sound as it is. */
-export type Treatment = LowCutting;
-
 /** Another recording of the same line, kept with the one in use. */
 export interface Take {
   /** 1 for the first one; a take keeps its number. */
@@ -154,6 +153,9 @@ export interface Take {
   readonly quiet: readonly Stretch[];
   readonly pins: readonly Pin[];
   readonly speed?: number | undefined;
+  readonly pitch?: number | undefined;
+  readonly loose?: true | undefined;
+  readonly backwards?: true | undefined;
 }
 
 /** A line of narration that is written but not recorded yet. */
@@ -183,11 +185,14 @@ interface Laid<K extends LaneKind> {
   readonly pins: readonly Pin[];
   /** How it takes over from the part before; what every part starts with where it says nothing. */
   readonly cross?: Cross | undefined;
-  /**
-   * Source seconds a heard second, pitch unchanged; 1 where it says nothing. The spans are seconds of the sound at this speed
-   * (core/show/speed.ts).
-   */
+  /** Source seconds a heard second; 1 where it says nothing. The spans are seconds of the sound as it is played (core/show/speed.ts). */
   readonly speed?: number | undefined;
+  /** Semitones higher (below 0: lower) at the same length. */
+  readonly pitch?: number | undefined;
+  /** The pitch goes with the speed. */
+  readonly loose?: true | undefined;
+  /** Played from its end to its beginning. */
+  readonly backwards?: true | undefined;
   /** What its sound goes through before its level, in this order; nothing where it says nothing. */
   readonly treatments?: readonly Treatment[] | undefined;
   /** Lies there and is not heard. */

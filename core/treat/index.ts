@@ -1,4 +1,8 @@
 export { type Processor } from './processor';
-export { LowCut } from './lowCut';
+export { Biquads, highPass, peaking, shelf, type Biquad } from './biquads';
 export { treatedSource } from './treated';
-export { cooked, findOut, findingsName, throughChain, type Findings } from './recipe';
+export { clearIn, cooked, findOut, findingsName, throughChain, type Findings } from './recipe';
+export { learnNoise, type NoisePower } from './noise';
+export { roomAnswer } from './room';
+export { steadied } from './steady';
+export { processorOf, toneFilters } from './table';

@@ -11,6 +11,11 @@ export interface Processor {
   readonly tail: Frames;
   /** Frames that have to go by before a frame, so that what came before them no longer counts (below −150 dB). */
   readonly runIn: Frames;
+  /**
+   * What came before the run-in does not count at all, to the last bit: whoever reads on need not rebuild anything. Its own blocks, where it
+   * works in blocks, are counted from the reset, and the run-in is a whole number of them.
+   */
+  readonly finite?: boolean;
   /** Forgets all that went by. */
   reset(): void;
   /**

@@ -44,7 +44,7 @@ async function levelFor(show: Show, aim: number): Promise<{ gain: number; held: 
     const loudness = await measurer().call('measure', { plan });
     if (loudness.integrated === null) break;
     ({ integrated } = loudness);
-    const next = clamp(gain + aim - integrated, LIMITS.gain.least, LIMITS.gain.most);
+    const next = clamp(gain + aim - integrated, LIMITS.gain.least, LIMITS.master.most);
     const over = !held && (loudness.truePeak ?? -Infinity) + next - gain > LIMITS.ceiling.start;
     if (Math.abs(next - gain) < NEAR && !over) break;
     if (over) held = true;

@@ -112,7 +112,7 @@ const PartTile = memo(function PartTile(props: PartTileProps) {
     canvas.current.width = Math.round(width * dense);
     canvas.current.height = Math.round(TILE * dense);
     pen.scale(dense, dense);
-    const heard = { gain: lane.gain, mute: mute || lane.mute || part.mute === true };
+    const heard = { gain: lane.gain, pins: lane.pins, mute: mute || lane.mute || part.mute === true };
     const river = { part, lane: heard, peaks, soundLength, joins, dips, alike: { into, out }, rows: close ? rows : null };
     draw(pen, river, { from, pixelsPerSecond, width, height: TILE }, tokens);
   }, [part, lane, peaks, rows, close, soundLength, from, pixelsPerSecond, width, tokens, mute, joins, dips, into, out, draw]);

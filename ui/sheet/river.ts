@@ -1,5 +1,5 @@
 import { fillLevel, partEnvelope, sidesAlike, type PartJoins, type PinAt } from '../../core/level';
-import { partEnd, sourceWalker, speedOf, type Lane, type Part } from '../../core/show';
+import { partEnd, roughSource, sourceWalker, type Lane, type Part } from '../../core/show';
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';
 import type { Tokens } from '../theme/useTokens';
@@ -7,7 +7,7 @@ import type { Tokens } from '../theme/useTokens';
 /** One part with what drawing it needs. */
 export interface RiverPart {
   readonly part: Part;
-  readonly lane: Pick<Lane, 'gain' | 'mute'>;
+  readonly lane: Pick<Lane, 'gain' | 'mute' | 'pins'>;
   readonly peaks: Peaks | null;
   readonly soundLength: number;
   /** How it takes over from its neighbours, and how alike the two are there. */
@@ -73,15 +73,15 @@ export function levelsOf({
 }
 
 /** Peaks row by row, as close up as they are known. */
-function peaksOf({ part, peaks, rows }: RiverPart, { from, pixelsPerSecond }: DrawnRange): (row: number) => number {
+function peaksOf({ part, peaks, rows, soundLength }: RiverPart, { from, pixelsPerSecond }: DrawnRange): (row: number) => number {
   if (rows) return (row) => rows[row] ?? 0;
   if (!peaks) return () => 0;
   const sourceAt = sourceWalker(part.spans);
   const level = levelFor(1 / pixelsPerSecond);
-  // The overview is of the source; a nudged sound lies within a few hundredths of it, which no row of the overview tells apart.
-  const speed = speedOf(part);
+  // The overview is of the source; another speed is near enough to even, which no row of the overview tells apart.
+  const rough = roughSource(part, soundLength);
   return (row) => {
-    const source = sourceAt(Math.max(0, from + (row + 0.5) / pixelsPerSecond - part.at)) * speed;
+    const source = rough(sourceAt(Math.max(0, from + (row + 0.5) / pixelsPerSecond - part.at)));
     return peakBetween(peaks, level, source - 0.5 / pixelsPerSecond, source + 0.5 / pixelsPerSecond);
   };
 }

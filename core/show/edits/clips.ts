@@ -8,7 +8,7 @@ import type { Clip, Fade, Media, OwnStart, OwnPart, Show } from '../types';
 import type { Stretch } from '../fitTypes';
 import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
 
-function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
+export function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
   const picture = find(show.pictures, id, 'picture');
   if (picture.kind !== 'clip') throw new RangeError(`picture ${id} is no clip`);
   return picture;

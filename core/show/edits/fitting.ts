@@ -36,10 +36,13 @@ export const layFit = defineEdit<LaidFit>(
   ({ fit }) => (fit.to === 'show' ? NAMES[fit.way] : phrase('edit.fitTo', { length: clockTime(fit.to) })),
   (show, { id, spans, speed, fade, fit, spread: seconds }) => {
     const part = find(show.parts, id, 'part');
-    const slow = speed === null || Math.abs(speed - 1) < 1e-9 ? undefined : clamp(speed, LIMITS.speed.least, LIMITS.speed.most);
+    const slow = speed === null || Math.abs(speed - 1) < 1e-9 ? undefined : clamp(speed, LIMITS.nudge.least, LIMITS.nudge.most);
     const length = soundSeconds(show, { media: part.media, speed: slow });
     if (spans.length === 0 || spans.length > LIMITS.spans || spans.some((span) => span.to > length + GRACE)) return;
     if (slow !== undefined || part.speed !== undefined) part.speed = slow;
+    // It is fitted as it was heard: forward, at its own speed.
+    if (part.loose) part.loose = undefined;
+    if (part.backwards) part.backwards = undefined;
     part.spans = spans.map((span) => ({ ...span, to: Math.min(length, span.to) })) as Draft<Span[]>;
     part.pins = [];
     part.fadeOut = fade === null ? NO_FADE : { seconds: fade, bend: part.fadeOut.bend };

@@ -54,6 +54,8 @@ export { removeMarks, setMark } from './marks';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
 export { addLane, removeLane, setLane, toLane } from './lanes';
 export { setTreatments, type Treated } from './treatments';
+export { rideLane, setLanePins, setLevels, setRoom, type Levels, type RoomOf } from './balance';
+export { setPlayed, type PlayedChange } from './playing';
 export { dipsToPins, pinsToDips, removePins, setDips, setPartDip, setPins, setTold, shiftSomePins } from './dips';
 export {
   addLine,

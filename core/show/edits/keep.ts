@@ -10,8 +10,11 @@ import type { Fade, LaneOf, Part, Take } from '../types';
  * What stays with a part and what does not, said once: for a copy, a second half, a take, another lane, and a stretch that is kept.
  */
 
+/** How a sound is played, beside its spans. */
+export const HOW_PLAYED = ['speed', 'pitch', 'loose', 'backwards'] as const satisfies readonly (keyof Take & keyof Part)[];
+
 /** Fields of a part that belong to the recording in use: each take has its own. */
-const OF_A_TAKE = ['media', 'spans', 'gain', 'quiet', 'pins', 'speed'] as const satisfies readonly (keyof Take & keyof Part)[];
+const OF_A_TAKE = ['media', 'spans', 'gain', 'quiet', 'pins', ...HOW_PLAYED] as const satisfies readonly (keyof Take & keyof Part)[];
 
 /** What a second half does not take along: it begins without a fade, it takes over from the first half and from nobody else, and what is said, its takes and its fit stay with that. */
 const OF_THE_FIRST_HALF = ['cross', 'words', 'take', 'takes', 'fit'] as const satisfies readonly (keyof Part)[];
@@ -57,7 +60,7 @@ export function takeOf(part: Part): Draft<Take> {
 export function putTake(part: Draft<Part>, take: Take): void {
   const { number, ...fields } = clone(take) as Draft<Take>;
   Object.assign(part, { take: number, ...fields });
-  if (part.speed !== fields.speed) part.speed = fields.speed;
+  for (const field of HOW_PLAYED) if (part[field] !== fields[field]) Object.assign(part, { [field]: fields[field] });
   if (part.fit) part.fit = undefined;
   fitFades(part);
 }

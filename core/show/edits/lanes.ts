@@ -37,7 +37,7 @@ export const setLane = defineEdit<{ id: string; change: Partial<Pick<Lane, 'titl
     const lane = find(show.lanes, id, 'lane');
     const title = (change.title ?? lane.title).trim().slice(0, LIMITS.titleLength);
     if (title !== '') lane.title = title;
-    if (change.gain !== undefined) lane.gain = clamp(change.gain, LIMITS.gain.least, LIMITS.gain.most);
+    if (change.gain !== undefined) lane.gain = clamp(change.gain, LIMITS.gain.least, LIMITS.lane.most);
     if (change.pan !== undefined) lane.pan = clamp(change.pan, -1, 1);
     if (change.mute !== undefined) lane.mute = change.mute;
     if (change.solo !== undefined) lane.solo = change.solo;

@@ -4,7 +4,7 @@ import { LIMITS } from '../limits';
 import { loopSpans, type Loop } from '../loop';
 import type { Grid } from '../fitTypes';
 import { defineEdit, find } from './edit';
-import { fitFades } from './keep';
+import { HOW_PLAYED, fitFades } from './keep';
 
 /** Says where a piece has its beats, or (null) that nobody knows. */
 export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('edit.setTheBeat', (show, { media, grid }) => {
@@ -32,7 +32,7 @@ export const layLoop = defineEdit<{ id: string; loop: Loop; passes: number; from
     part.spans = spans.map((span) => ({ ...span, ...(span.fold ? { fold: { ...span.fold } } : {}) }));
     part.pins = [];
     // A loop is laid at the piece's own speed.
-    if (part.speed !== undefined) part.speed = undefined;
+    for (const field of HOW_PLAYED) if (part[field] !== undefined) part[field] = undefined;
     if (part.fit) part.fit = undefined;
     fitFades(part);
   },

@@ -8,7 +8,7 @@ import { soundSeconds } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
 import type { Fade, LaneKind, LaneOf, Media, Part, PartOf, Show } from '../types';
 import { addPart, defineEdit, find, nameMedia } from './edit';
-import { byHand, copyPart, fitFades, keepStretch } from './keep';
+import { HOW_PLAYED, byHand, copyPart, fitFades, keepStretch } from './keep';
 
 const NO_FADE: Fade = { seconds: 0, bend: 0 };
 
@@ -146,7 +146,7 @@ export const restorePart = defineEdit<{ id: string }>('edit.backToTheOriginal', 
   const part = find(show.parts, id, 'part');
   const begun = part.clip === undefined ? part.at : part.at - part.spans[0]!.from;
   part.at = Math.max(0, begun);
-  if (part.speed !== undefined) part.speed = undefined;
+  for (const field of HOW_PLAYED) if (part[field] !== undefined) part[field] = undefined;
   if (part.fit) part.fit = undefined;
   part.spans = [{ from: Math.max(0, -begun), to: soundSeconds(show, part), join: 0 }];
   part.gain = 0;

@@ -1,23 +1,26 @@
 import type { Draft } from 'immer';
-import { clamp } from '../../units';
 import { LIMITS } from '../limits';
-import type { Treatment } from '../types';
+import { boundTreatment } from '../treatments';
+import type { Treatment } from '../treatTypes';
+import { clipOf } from './clips';
 import { defineEdit, find } from './edit';
 
-/** What a chain of treatments belongs to: parts (each gets it), or a lane. */
-export type Treated = { readonly parts: readonly string[] } | { readonly lane: string };
+/** What a chain of treatments belongs to: parts (each gets it), a lane, or a clip's own sound. */
+export type Treated = { readonly parts: readonly string[] } | { readonly lane: string } | { readonly own: string };
 
-function bounded(treatment: Treatment): Treatment {
-  return { ...treatment, frequency: clamp(treatment.frequency, LIMITS.lowCut.least, LIMITS.lowCut.most) };
-}
-
-/** Sets what parts or a lane go through, in order; an empty chain takes it all away. */
+/** Sets what parts, a lane or a clip's own sound go through, in order; an empty chain takes it all away. Clear voice always comes first. */
 export const setTreatments = defineEdit<{ of: Treated; chain: readonly Treatment[] }>('edit.treatTheSound', (show, { of, chain }) => {
-  const next = chain.slice(0, LIMITS.treatments).map(bounded);
-  const owners = 'lane' in of ? [find(show.lanes, of.lane, 'lane')] : of.parts.map((id) => find(show.parts, id, 'part'));
+  const next = chain.slice(0, LIMITS.treatments).map(boundTreatment);
+  next.sort((a, b) => Number(b.kind === 'clear') - Number(a.kind === 'clear'));
+  const owners: { treatments?: readonly Draft<Treatment>[] | undefined }[] =
+    'lane' in of
+      ? [find(show.lanes, of.lane, 'lane')]
+      : 'own' in of
+        ? [clipOf(show, of.own).own]
+        : of.parts.map((id) => find(show.parts, id, 'part'));
   for (const owner of owners) {
     if (JSON.stringify(owner.treatments ?? []) === JSON.stringify(next)) continue;
     if (next.length === 0) delete owner.treatments;
-    else owner.treatments = next as Draft<Treatment[]>;
+    else owner.treatments = next as Draft<Treatment>[];
   }
 });

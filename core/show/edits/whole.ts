@@ -11,14 +11,14 @@ export const renameShow = defineEdit<{ title: string }>('edit.renameTheShow', (s
 
 /** Loudness of the whole, dB. */
 export const setMasterGain = defineEdit<{ gain: Decibels }>('edit.changeLoudnessOfTheWhole', (show, { gain }) => {
-  show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
+  show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.master.most);
 });
 
 /** The level of the whole and the ceiling that its peaks are held under, dBTP; null lifts it. */
 export const setMaster = defineEdit<{ gain: Decibels; ceiling: Decibels | null }>(
   'edit.bringTheLoudnessThere',
   (show, { gain, ceiling }) => {
-    show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.gain.most);
+    show.master.gain = clamp(gain, LIMITS.gain.least, LIMITS.master.most);
     const held = ceiling === null ? undefined : clamp(ceiling, LIMITS.ceiling.least, LIMITS.ceiling.most);
     if (show.master.ceiling !== held) show.master.ceiling = held;
   },

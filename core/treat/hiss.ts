@@ -1,0 +1,129 @@
+import type { TreatmentOf } from '../show';
+import { Fft } from '../sound/fft';
+import { gainOfDecibels, type Frames } from '../units';
+import { BINS, HANN, SPECTRUM, type NoisePower } from './noise';
+import type { Processor } from './processor';
+
+const HOP: Frames = SPECTRUM / 2;
+/** Square root of a Hann window, at both ends of the way: at half a window apart the squares add up to one. */
+const WINDOW = HANN.map(Math.sqrt);
+/** How much of what is known of a moment comes from the one before (decision-directed, Ephraim and Malah, 1984). */
+const BEFORE = 0.92;
+/** Spectra after which what came before no longer counts. */
+const MEMORY = 20;
+/** The noise is taken for a little louder than it was learned: its peaks are noise, too. */
+const OVER = 1.2;
+/** A band that is this far above its noise is left wholly alone. */
+const NONE = 1e-18;
+
+/**
+ * Takes away what hisses and hums all along: spectrum by spectrum each bin is lowered as far as it is taken for noise, by a Wiener gain whose
+ * signal-to-noise ratio follows the decision-directed rule (Y. Ephraim and D. Malah, IEEE Trans. ASSP 32, 1984). Never lower than `amount`.
+ */
+export class LessHiss implements Processor {
+  readonly delay: Frames = SPECTRUM;
+  readonly tail: Frames = 0;
+  readonly runIn: Frames = MEMORY * HOP;
+  private readonly fft = new Fft(SPECTRUM);
+  private readonly re = new Float64Array(SPECTRUM);
+  private readonly im = new Float64Array(SPECTRUM);
+  /** The last window's worth of sound, and what of the next is already added up. */
+  private readonly held: Float32Array;
+  private readonly sum: Float64Array;
+  private readonly ready: Float32Array;
+  /** What was left of each bin the last time, power of one channel. */
+  private readonly left = new Float64Array(BINS);
+  private readonly gains = new Float64Array(BINS);
+  private readonly noise: Float64Array;
+  private readonly least: number;
+  private filled = 0;
+
+  constructor(
+    private readonly set: TreatmentOf<'hiss'>,
+    noise: NoisePower,
+    private readonly channels: 1 | 2,
+  ) {
+    // The window of the way in is the root of the one that the noise was learned under: its power is 4/3 of that.
+    this.noise = Float64Array.from(noise, (one) => (one * OVER * 4) / 3);
+    this.least = gainOfDecibels(-set.amount);
+    this.held = new Float32Array(SPECTRUM * channels);
+    this.sum = new Float64Array(SPECTRUM * channels);
+    this.ready = new Float32Array(HOP * channels);
+  }
+
+  reset(): void {
+    for (const one of [this.held, this.sum, this.ready, this.left]) one.fill(0);
+    this.filled = 0;
+  }
+
+  process(input: Float32Array, output: Float32Array, frames: number): void {
+    const { channels, held, ready } = this;
+    for (let done = 0; done < frames;) {
+      const size = Math.min(frames - done, HOP - this.filled);
+      const from = done * channels;
+      const at = this.filled * channels;
+      const into = HOP * channels + at;
+      for (let i = 0; i < size * channels; i += 1) {
+        const value = input[from + i]!;
+        output[from + i] = ready[at + i]!;
+        held[into + i] = value;
+      }
+      done += size;
+      this.filled += size;
+      if (this.filled === HOP) this.close();
+    }
+  }
+
+  /** Half a window is full: one spectrum more. */
+  private close(): void {
+    const { channels, held, sum, ready, re, im, gains, set } = this;
+    for (let i = 0; i < SPECTRUM; i += 1) {
+      re[i] = held[i * channels]! * WINDOW[i]!;
+      im[i] = channels === 2 ? held[i * 2 + 1]! * WINDOW[i]! : 0;
+    }
+    this.fft.forward(re, im);
+    this.findGains();
+    for (let k = 0; k < BINS; k += 1) {
+      const gain = set.taken ? 1 - gains[k]! : gains[k]!;
+      re[k]! *= gain;
+      im[k]! *= gain;
+      if (k === 0 || k === HOP) continue;
+      re[SPECTRUM - k]! *= gain;
+      im[SPECTRUM - k]! *= gain;
+    }
+    this.fft.inverse(re, im);
+    for (let i = 0; i < SPECTRUM; i += 1) {
+      sum[i * channels]! += re[i]! * WINDOW[i]!;
+      if (channels === 2) sum[i * 2 + 1]! += im[i]! * WINDOW[i]!;
+    }
+    const half = HOP * channels;
+    for (let i = 0; i < half; i += 1) ready[i] = sum[i]!;
+    sum.copyWithin(0, half);
+    sum.fill(0, half);
+    held.copyWithin(0, half);
+    this.filled = 0;
+  }
+
+  /** The gain of each bin: one for both channels, so that nothing moves to the side. */
+  private findGains(): void {
+    const { re, im, left, gains, noise, least } = this;
+    const half = 0.5 / this.channels;
+    for (let k = 0; k < BINS; k += 1) {
+      const m = k === 0 ? 0 : SPECTRUM - k;
+      const [a, b, c, d] = [re[k]!, im[k]!, re[m]!, im[m]!];
+      // Two real sounds in one transform: the sum of their powers is that of the two mirror images.
+      const power = (a * a + b * b + c * c + d * d) * half;
+      const hiss = noise[k]!;
+      if (hiss <= NONE) {
+        gains[k] = 1;
+        left[k] = power;
+        continue;
+      }
+      const now = Math.max(0, power / hiss - 1);
+      const ratio = BEFORE * (left[k]! / hiss) + (1 - BEFORE) * now;
+      const gain = ratio / (1 + ratio);
+      left[k] = gain * gain * power;
+      gains[k] = gain < least ? least : gain;
+    }
+  }
+}

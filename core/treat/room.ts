@@ -1,0 +1,193 @@
+import type { TreatmentOf } from '../show';
+import { Fft } from '../sound/fft';
+import { RATE, framesOf, type Frames } from '../units';
+import type { Processor } from './processor';
+
+/** Frames that are folded with the room in one go: fewer would mean that more spectra go through the memory for each of them. */
+const BLOCK: Frames = 16_384;
+/** The room has died away by so much where its answer is cut off, dB. */
+const CUT = 75;
+/** Seconds before its first reflections, and the highest tone that its walls give back as it is, Hz: larger rooms answer later and duller. */
+const SIZES = {
+  small: { first: 0.003, dull: 9000, seed: 11 },
+  middle: { first: 0.012, dull: 6500, seed: 23 },
+  large: { first: 0.026, dull: 4500, seed: 37 },
+} as const;
+/** What lies below is left out: rumble only booms in a room, Hz. */
+const LOW = 120;
+
+/** Even noise of a seed, in [−1, 1): a linear congruential generator (Numerical Recipes, from memory). */
+function noiseOf(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 31 - 1;
+  };
+}
+
+/**
+ * The answer of a room to a click, one ear: noise that dies away by 60 dB in `seconds`, the first of it a few milliseconds late, duller in a
+ * larger room. Its energy is 1. Dies away evenly at all frequencies, so that its time is the one that was set (M. R. Schroeder, JASA 37, 1965).
+ */
+export function roomAnswer({ size, seconds }: Pick<TreatmentOf<'room'>, 'size' | 'seconds'>, ear: 0 | 1): Float32Array {
+  const { first, dull, seed } = SIZES[size];
+  const noise = noiseOf(seed * 2 + ear);
+  const begin = framesOf(first);
+  const answer = new Float32Array(begin + framesOf((seconds * CUT) / 60));
+  const fall = Math.LN10 * (3 / (seconds * RATE));
+  const dulled = 1 - Math.exp((-2 * Math.PI * dull) / RATE);
+  const lowed = 1 - Math.exp((-2 * Math.PI * LOW) / RATE);
+  let [smooth, slow, energy] = [0, 0, 0];
+  for (let i = begin; i < answer.length; i += 1) {
+    smooth += (noise() - smooth) * dulled;
+    slow += (smooth - slow) * lowed;
+    const value = (smooth - slow) * Math.exp(-fall * (i - begin));
+    answer[i] = value;
+    energy += value * value;
+  }
+  const scale = 1 / Math.sqrt(energy);
+  for (let i = begin; i < answer.length; i += 1) answer[i]! *= scale;
+  return answer;
+}
+
+interface Spectrum {
+  readonly re: Float32Array;
+  readonly im: Float32Array;
+}
+
+/** A room's answer in blocks, as spectra; that of a second ear as imaginary numbers. */
+function spectraOf(answers: readonly Float32Array[], fft: Fft): Spectrum[] {
+  const [first, second] = answers;
+  const scale = second ? Math.SQRT1_2 : 1;
+  return Array.from({ length: Math.ceil(first!.length / BLOCK) }, (_, k) => {
+    const re = new Float64Array(fft.size);
+    const im = new Float64Array(fft.size);
+    for (let i = 0; i < BLOCK; i += 1) {
+      re[i] = (first![k * BLOCK + i] ?? 0) * scale;
+      if (second) im[i] = (second[k * BLOCK + i] ?? 0) * scale;
+    }
+    fft.forward(re, im);
+    return { re: Float32Array.from(re), im: Float32Array.from(im) };
+  });
+}
+
+/** Answers that were worked out: every part and every gesture asks for the same few. */
+const known = new Map<string, Spectrum[]>();
+const KNOWN = 8;
+
+function answerOf(set: TreatmentOf<'room'>, channels: 1 | 2, fft: Fft): Spectrum[] {
+  const key = `${set.size} ${set.seconds} ${channels}`;
+  const ears = channels === 1 ? ([0] as const) : ([0, 1] as const);
+  const found =
+    known.get(key) ??
+    spectraOf(
+      ears.map((ear) => roomAnswer(set, ear)),
+      fft,
+    );
+  known.delete(key);
+  known.set(key, found);
+  if (known.size > KNOWN) known.delete(known.keys().next().value!);
+  return found;
+}
+
+/**
+ * Lets a sound stand in a room: folded with the room's answer, block by block (uniformly partitioned overlap-save; W. G. Gardner, JAES 43,
+ * 1995). The sound itself stays as it is; the room is added. Stereo is folded as one complex sound with a complex answer a + ib: the left ear
+ * hears aL − bR, the right one aR + bL, so that what stands in the middle reaches either ear by another way.
+ */
+export class Room implements Processor {
+  readonly finite = true;
+  readonly delay: Frames = BLOCK;
+  readonly tail: Frames;
+  readonly runIn: Frames;
+  private readonly fft = new Fft(BLOCK * 2);
+  private readonly answer: readonly Spectrum[];
+  /** Spectra of the last blocks that went in, in a ring. */
+  private readonly past: readonly Spectrum[];
+  /** The block before, and the one that fills up; what came of the last one. */
+  private readonly before: Float32Array;
+  private readonly block: Float32Array;
+  private readonly ready: Float32Array;
+  private readonly re = new Float64Array(BLOCK * 2);
+  private readonly im = new Float64Array(BLOCK * 2);
+  private filled = 0;
+  private turn = 0;
+
+  constructor(
+    private readonly set: TreatmentOf<'room'>,
+    private readonly channels: 1 | 2,
+  ) {
+    this.answer = answerOf(set, channels, this.fft);
+    const count = this.answer.length;
+    this.past = this.answer.map(() => ({ re: new Float32Array(BLOCK * 2), im: new Float32Array(BLOCK * 2) }));
+    this.before = new Float32Array(BLOCK * channels);
+    this.block = new Float32Array(BLOCK * channels);
+    this.ready = new Float32Array(BLOCK * channels);
+    this.tail = count * BLOCK;
+    this.runIn = (count + 1) * BLOCK;
+  }
+
+  reset(): void {
+    for (const one of [this.before, this.block, this.ready]) one.fill(0);
+    for (const { re, im } of this.past) {
+      re.fill(0);
+      im.fill(0);
+    }
+    this.filled = this.turn = 0;
+  }
+
+  process(input: Float32Array, output: Float32Array, frames: number): void {
+    const { channels } = this;
+    for (let done = 0; done < frames;) {
+      const size = Math.min(frames - done, BLOCK - this.filled);
+      const at = this.filled * channels;
+      const from = done * channels;
+      for (let i = 0; i < size * channels; i += 1) {
+        const value = input[from + i]!;
+        output[from + i] = this.ready[at + i]!;
+        this.block[at + i] = value;
+      }
+      done += size;
+      this.filled += size;
+      if (this.filled === BLOCK) this.close();
+    }
+  }
+
+  /** A block is full: what the room makes of it and of those before it. */
+  private close(): void {
+    const { channels, re, im, set, past, answer } = this;
+    const now = past[this.turn]!;
+    for (let i = 0; i < BLOCK; i += 1) {
+      re[i] = this.before[i * channels]!;
+      re[BLOCK + i] = this.block[i * channels]!;
+      im[i] = channels === 2 ? this.before[i * 2 + 1]! : 0;
+      im[BLOCK + i] = channels === 2 ? this.block[i * 2 + 1]! : 0;
+    }
+    this.fft.forward(re, im);
+    now.re.set(re);
+    now.im.set(im);
+    re.fill(0);
+    im.fill(0);
+    const count = answer.length;
+    for (let k = 0; k < count; k += 1) addProduct(past[(this.turn - k + count) % count]!, answer[k]!, re, im);
+    this.fft.inverse(re, im);
+    for (let i = 0; i < BLOCK; i += 1) {
+      const place = i * channels;
+      this.ready[place] = this.block[place]! + re[BLOCK + i]! * set.amount;
+      if (channels === 2) this.ready[place + 1] = this.block[place + 1]! + im[BLOCK + i]! * set.amount;
+    }
+    this.before.set(this.block);
+    this.turn = (this.turn + 1) % count;
+    this.filled = 0;
+  }
+}
+
+/** A product of spectra, added. */
+function addProduct(a: Spectrum, b: Spectrum, re: Float64Array, im: Float64Array): void {
+  const { re: ar, im: ai } = a;
+  const { re: br, im: bi } = b;
+  for (let i = 0; i < re.length; i += 1) {
+    re[i]! += ar[i]! * br[i]! - ai[i]! * bi[i]!;
+    im[i]! += ar[i]! * bi[i]! + ai[i]! * br[i]!;
+  }
+}
