@@ -33,7 +33,8 @@ export function octaves(sound: Float32Array, rate: number): number[] {
   }
   return [63, 125, 250, 500, 1000, 2000, 4000, 8000, 16_000].map((middle) => {
     let sum = 1e-20;
-    for (let k = Math.ceil(((middle / Math.SQRT2) * size) / rate); k < (middle * Math.SQRT2 * size) / rate && k < power.length; k += 1) sum += power[k]!;
+    for (let k = Math.ceil(((middle / Math.SQRT2) * size) / rate); k < (middle * Math.SQRT2 * size) / rate && k < power.length; k += 1)
+      sum += power[k]!;
     return 10 * Math.log10(sum);
   });
 }

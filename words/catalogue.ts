@@ -1,3 +1,4 @@
+import balanceDe from './de/balance.json';
 import bedDe from './de/bed.json';
 import checkDe from './de/check.json';
 import commonDe from './de/common.json';
@@ -21,7 +22,9 @@ import showDe from './de/show.json';
 import showsDe from './de/shows.json';
 import stageDe from './de/stage.json';
 import toolDe from './de/tool.json';
+import treatDe from './de/treat.json';
 import voiceDe from './de/voice.json';
+import { balance } from './en/balance';
 import { bed } from './en/bed';
 import { check } from './en/check';
 import { common } from './en/common';
@@ -45,10 +48,12 @@ import { show } from './en/show';
 import { shows } from './en/shows';
 import { stage } from './en/stage';
 import { tool } from './en/tool';
+import { treat } from './en/treat';
 import { voice } from './en/voice';
 
 /** English: the keys, and the gaps of each sentence, are taken from here. */
 export const EN = {
+  ...balance,
   ...bed,
   ...check,
   ...common,
@@ -72,11 +77,13 @@ export const EN = {
   ...shows,
   ...stage,
   ...tool,
+  ...treat,
   ...voice,
 };
 
 /** German, as whole as English: the compiler says what is missing. */
 export const DE: Readonly<Record<keyof typeof EN, string>> = {
+  ...balanceDe,
   ...bedDe,
   ...checkDe,
   ...commonDe,
@@ -100,6 +107,7 @@ export const DE: Readonly<Record<keyof typeof EN, string>> = {
   ...showsDe,
   ...stageDe,
   ...toolDe,
+  ...treatDe,
   ...voiceDe,
 };
 

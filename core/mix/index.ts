@@ -1,4 +1,16 @@
-export { onlyLevels, planParts, planShow, planSpans, relevelled, type Plan, type PlannedLane, type PlannedPart, type PlannedSpan } from './plan';
+export {
+  onlyLevels,
+  planParts,
+  planShow,
+  planSpans,
+  relevelled,
+  type Plan,
+  type PlannedLane,
+  type PlannedPart,
+  type PlannedSpan,
+} from './plan';
+export { evenedTo, levelsOf, loudest, middleLoudness, planAlone, type LevelChange, type Measured } from './even';
 export { Mixer, joinSound } from './render';
+export { LANE_NUMBERS, METER_STEP, Meters, WHOLE_NUMBERS, meterReading, type MeterReading } from './meters';
 export { measuringOver, stemsOf, tightest, type Stems } from './over';
 export { planLanes, soundingLanes } from './lanes';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { showOf, withClip } from '../../tests/shows';
 import { setOwn, silenceStretch } from '../show/edits';
 import { EDGE } from '../level';
+import type { Show } from '../show';
 import { RATE, framesOf } from '../units';
 import { planShow, planSpans } from './plan';
 

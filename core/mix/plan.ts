@@ -100,7 +100,8 @@ export function relevelled(plan: Plan, show: Show): Plan {
 
 /** Whether one show is another with other levels of its lanes and of the whole: then `relevelled` is its plan, but for dips that follow the levels. */
 export function onlyLevels(before: Show, after: Show): boolean {
-  const same = before.parts === after.parts && before.pictures === after.pictures && before.dips === after.dips && before.media === after.media;
+  const same =
+    before.parts === after.parts && before.pictures === after.pictures && before.dips === after.dips && before.media === after.media;
   if (!same || before.master.ceiling !== after.master.ceiling || before.lanes.length !== after.lanes.length) return false;
   return before.lanes.every((lane, i) => {
     const next = after.lanes[i]!;
@@ -145,7 +146,7 @@ function isHeard(lane: Lane, soloed: boolean): boolean {
   return !lane.mute && (!soloed || lane.solo);
 }
 
-function planPart(
+export function planPart(
   part: Part,
   media: string,
   sourceSeconds: number,

@@ -68,17 +68,6 @@ export class Mixer {
   }
 
   /**
-   * Writes frames [first, first + count) of one lane as it goes into the whole, interleaved stereo. @param index in `laneIds`.
-   */
-  renderLane(index: number, first: Frames, count: number, into: Float32Array): void {
-    into.fill(0, 0, count * 2);
-    const low = Math.max(0, first);
-    const high = Math.min(this.plan.frames, first + count);
-    for (let at = low; at < high; at += CHUNK) this.addLane(this.lanes[index]!, at, Math.min(high, at + CHUNK), first, into, this.plan.master);
-    this.close(low, high, first, into);
-  }
-
-  /**
    * Writes `count` frames of interleaved stereo from frame `first` of the show into `into[0, 2 × count)`. Frames outside
    * [0, plan.frames) are silence. The same samples come out however a stretch is cut into calls.
    */
@@ -88,20 +77,38 @@ export class Mixer {
     else this.mix(first, count, into);
   }
 
-  private mix(first: Frames, count: number, into: Float32Array): void {
+  /** The same, and each lane as it goes into the whole (before peaks are held), in the order of `laneIds`. */
+  renderApart(first: Frames, count: number, into: Float32Array, lanes: readonly Float32Array[]): void {
+    if (this.limiter) {
+      this.mix(first, count, into, lanes);
+      this.limiter.render(first, count, into);
+    } else this.mix(first, count, into, lanes);
+  }
+
+  private mix(first: Frames, count: number, into: Float32Array, apart: readonly Float32Array[] = []): void {
     into.fill(0, 0, count * 2);
+    for (const lane of apart) lane.fill(0, 0, count * 2);
     const low = Math.max(0, first);
     const high = Math.min(this.plan.frames, first + count);
     // Stretch by stretch, all lanes of each: what they are added to stays in the processor's cache.
     for (let at = low; at < high; at += CHUNK) {
       const end = Math.min(high, at + CHUNK);
-      for (const lane of this.lanes) this.addLane(lane, at, end, first, into, this.plan.master);
+      for (let i = 0; i < this.lanes.length; i += 1) this.addLane(this.lanes[i]!, at, end, first, into, this.plan.master, apart[i]);
     }
     this.close(low, high, first, into);
+    for (const lane of apart) this.close(low, high, first, lane);
   }
 
-  /** Adds a lane to the sound of [low, high), at most `CHUNK` frames. */
-  private addLane({ lane, parts, source }: MixedLane, low: Frames, high: Frames, first: Frames, into: Float32Array, master: number): void {
+  /** Adds a lane to the sound of [low, high), at most `CHUNK` frames; `apart` gets it alone. */
+  private addLane(
+    { lane, parts, source }: MixedLane,
+    low: Frames,
+    high: Frames,
+    first: Frames,
+    into: Float32Array,
+    master: number,
+    apart?: Float32Array,
+  ): void {
     const size = high - low;
     const sound = this.laneSound;
     if (source) source.read(low, size, sound);
@@ -113,9 +120,15 @@ export class Mixer {
     const right = (lane.pan === 0 ? 1 : Math.SQRT2 * Math.sin(angle(lane.pan))) * master;
     const levels = this.laneLevels;
     fillLane(lane.level, low, size, levels);
-    for (let i = 0, o = (low - first) * 2; i < size; i += 1, o += 2) {
+    const offset = (low - first) * 2;
+    for (let i = 0, o = offset; i < size; i += 1, o += 2) {
       into[o]! += sound[i * 2]! * levels[i]! * left;
       into[o + 1]! += sound[i * 2 + 1]! * levels[i]! * right;
+    }
+    if (!apart) return;
+    for (let i = 0, o = offset; i < size; i += 1, o += 2) {
+      apart[o] = sound[i * 2]! * levels[i]! * left;
+      apart[o + 1] = sound[i * 2 + 1]! * levels[i]! * right;
     }
   }
 

@@ -62,7 +62,7 @@ export { spreadRange } from './times';
 export { BED_LANE, FIRST_LANES, FIRST_PART_DIP, OWN_LANE, SPOT_LANE, VOICE_LANE, firstDips, newShow } from './newShow';
 export { FIRST_CROSS, crossingsOf, isCrossing, type Crossing } from './crossings';
 export { findJoin, joinsOf, type Join, type JoinAt } from './joins';
-export { pinLevel } from './pins';
+export { pinLevel, type Slopes } from './pins';
 export { thinned } from './ride';
 export { TREATMENTS_IN_ORDER, boundTreatment, newTreatment, withTreatment } from './treatments';
 export { roomOf } from './rooms';

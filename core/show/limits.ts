@@ -25,8 +25,9 @@ export const LIMITS = {
   join: { start: 0.005, least: 0.001, most: 10 },
   /** Lead-in and tail that are folded over a loop's seam, seconds. */
   fold: { most: 10 },
-  /** Levels set by hand, dB on top of the part's own, and the slope of a lowered range, seconds. */
-  pin: { least: SILENCE, most: 12, slope: 0.5, count: 2000 },
+  /** Levels set by hand, dB on top of the part's own, and the slopes of a lowered range, seconds. */
+  pin: { least: SILENCE, most: 12, count: 2000 },
+  rangeSlope: { most: 10, start: 0.5 },
   /** Beats a minute and beats in a bar. */
   grid: { slowest: 20, fastest: 400, fewest: 2, most: 7 },
   /** Speeds; nudges, which keep the ends of a sound as they are, go a fifth faster or slower at the most (common practice). */

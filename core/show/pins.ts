@@ -1,6 +1,13 @@
 import { clamp, type Decibels, type Seconds } from '../units';
 import { LIMITS } from './limits';
+import type { Stretch } from './fitTypes';
 import type { Pin } from './types';
+
+/** Seconds in which a level goes to that of a range, and back. */
+export interface Slopes {
+  readonly into: Seconds;
+  readonly out: Seconds;
+}
 
 /** Two pins of one moment stand this far apart, so that the level never jumps (seconds). */
 const STEP: Seconds = 0.005;
@@ -45,11 +52,11 @@ export function movePins(pins: readonly Pin[], by: Seconds, length: Seconds): Pi
 }
 
 /**
- * Makes [from, to] of a part louder or quieter by `by` dB with a slope of `slope` seconds outside either end: what was set
- * there before keeps its shape.
+ * Makes [from, to] of a part louder or quieter by `by` dB, with a slope of `into` seconds before it and one of `out` seconds behind it: what was
+ * set there before keeps its shape.
  */
-export function shiftPins(pins: readonly Pin[], from: Seconds, to: Seconds, by: Decibels, slope: Seconds, length: Seconds): Pin[] {
-  const outer = { low: Math.max(0, from - slope), high: Math.min(length, to + slope) };
+export function shiftPins(pins: readonly Pin[], { from, to }: Stretch, by: Decibels, { into, out }: Slopes, length: Seconds): Pin[] {
+  const outer = { low: Math.max(0, from - Math.max(STEP, into)), high: Math.min(length, to + Math.max(STEP, out)) };
   const lift = (gain: Decibels) => clamp(gain + by, LIMITS.pin.least, LIMITS.pin.most);
   const at = (moment: Seconds, lifted: boolean): Pin => ({
     at: moment,

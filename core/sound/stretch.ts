@@ -102,7 +102,12 @@ export function farRuns(source: PcmSource, speed: number): Run[] {
  * A sound at another speed, as a source of its own. It is read in pages like any other, and the same samples come out however the pages
  * are cut. The source is borrowed. @param runs as `stretchRuns` found them; found here where they are not given.
  */
-export function stretchedSource(source: PcmSource, speed: number, runs: readonly Run[] = stretchRuns(source, speed), even = false): PcmSource {
+export function stretchedSource(
+  source: PcmSource,
+  speed: number,
+  runs: readonly Run[] = stretchRuns(source, speed),
+  even = false,
+): PcmSource {
   const shape = stretching(source.frames, speed, even);
   if (shape.heard === source.frames) return source;
   const { channels } = source;

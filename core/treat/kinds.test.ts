@@ -25,7 +25,18 @@ function byFfmpeg(sound: Float32Array, filter: string): Float32Array {
     const path = join(folder, 'in.f32');
     writeFileSync(path, sound);
     const raw = ['-f', 'f32le', '-ar', `${RATE}`, '-ac', '1'];
-    const { status, stderr } = spawnSync('ffmpeg', ['-nostdin', '-v', 'error', ...raw, '-i', path, '-af', filter, ...raw, join(folder, 'out.f32')]);
+    const { status, stderr } = spawnSync('ffmpeg', [
+      '-nostdin',
+      '-v',
+      'error',
+      ...raw,
+      '-i',
+      path,
+      '-af',
+      filter,
+      ...raw,
+      join(folder, 'out.f32'),
+    ]);
     expect([status, String(stderr)]).toEqual([0, '']);
     return new Float32Array(new Uint8Array(readFileSync(join(folder, 'out.f32'))).buffer);
   } finally {
@@ -39,7 +50,10 @@ describe('tone', () => {
   /** |H(f)| of a filter, from its coefficients. */
   const responseOf = ({ b0, b1, b2, a1, a2 }: ReturnType<typeof toneFilters>[number], hertz: number): number => {
     const w = (2 * Math.PI * hertz) / RATE;
-    const [re, im] = [(x: number, y: number, z: number) => x + y * Math.cos(w) + z * Math.cos(2 * w), (y: number, z: number) => -y * Math.sin(w) - z * Math.sin(2 * w)];
+    const [re, im] = [
+      (x: number, y: number, z: number) => x + y * Math.cos(w) + z * Math.cos(2 * w),
+      (y: number, z: number) => -y * Math.sin(w) - z * Math.sin(2 * w),
+    ];
     return 10 * Math.log10((re(b0, b1, b2) ** 2 + im(b1, b2) ** 2) / (re(1, a1, a2) ** 2 + im(a1, a2) ** 2));
   };
 
@@ -88,8 +102,20 @@ describe('steady', () => {
 
   it('is down before something loud arrives, and up again in the time that is set', () => {
     const set = { ...newTreatment('steady'), release: 0.2, lift: 0 };
-    const out = through(tones([[-50, 1], [-6, 1], [-50, 2]], 500), set, 2);
-    const loudest = (from: number, to: number) => 20 * Math.log10(Math.max(...out.subarray(framesOf(from) * 2, framesOf(to) * 2).map(Math.abs)));
+    const out = through(
+      tones(
+        [
+          [-50, 1],
+          [-6, 1],
+          [-50, 2],
+        ],
+        500,
+      ),
+      set,
+      2,
+    );
+    const loudest = (from: number, to: number) =>
+      20 * Math.log10(Math.max(...out.subarray(framesOf(from) * 2, framesOf(to) * 2).map(Math.abs)));
     // Of 26 dB that it is too loud, three quarters are gone already at the first period: no peak gets through.
     expect(loudest(1, 1.1)).toBeLessThan(-6 + steadied(-6, set) + 1.5);
     const fall = -steadied(-6, set);
@@ -99,7 +125,9 @@ describe('steady', () => {
 
   it('brings a narration whose sentences differ by 12 dB to a loudness range of at most 4 LU (EBU Tech 3342)', () => {
     for (const speaker of [SPEAKERS[0]!, SPEAKERS[4]!]) {
-      const pieces = Array.from({ length: 12 }, (_, i) => said(speaker, 'Every spring the yard floods, right here by the bike shed.').map((value) => value * (i % 2 ? 0.1 : 0.4)));
+      const pieces = Array.from({ length: 12 }, (_, i) =>
+        said(speaker, 'Every spring the yard floods, right here by the bike shed.').map((value) => value * (i % 2 ? 0.1 : 0.4)),
+      );
       const sound = new Float32Array(pieces.reduce((sum, one) => sum + one.length, 0));
       pieces.reduce((at, one) => (sound.set(one, at), at + one.length), 0);
       const range = (of: Float32Array) => {
@@ -117,7 +145,11 @@ it('echo: each repeat comes when it is told to, as loud as it is told to, and no
   const click = new Float32Array(RATE * 2);
   click[100] = 1;
   const out = new Float32Array(RATE * 3);
-  cooked(memorySource(click, 1), { speed: 1, treatments: [{ kind: 'echo', on: true, amount: 0.5, seconds: 0.4, times: 3 }] }).read(0, RATE * 3, out);
+  cooked(memorySource(click, 1), { speed: 1, treatments: [{ kind: 'echo', on: true, amount: 0.5, seconds: 0.4, times: 3 }] }).read(
+    0,
+    RATE * 3,
+    out,
+  );
   const heard = [...out].flatMap((value, at) => (value === 0 ? [] : [[at - 100, value]]));
   expect(heard).toEqual([0, 1, 2, 3].map((k) => [k * 19_200, 0.5 ** k]));
 });
@@ -192,7 +224,11 @@ it('less hiss changes music without noise by less than 1 dB in any octave', () =
   for (let i = 0; i < sound.length; i += 1) {
     const beat = Math.floor(i / 24_000);
     const within = (i % 24_000) / 24_000;
-    for (let k = 0; k < 6; k += 1) sound[i]! += 0.1 * Math.exp(-within * (1 + k)) * Math.sin((2 * Math.PI * (110 * (k + 1) * [1, 1.335, 1.498, 1.122][Math.floor(beat / 4) % 4]!) * i) / RATE);
+    for (let k = 0; k < 6; k += 1)
+      sound[i]! +=
+        0.1 *
+        Math.exp(-within * (1 + k)) *
+        Math.sin((2 * Math.PI * (110 * (k + 1) * [1, 1.335, 1.498, 1.122][Math.floor(beat / 4) % 4]!) * i) / RATE);
   }
   const drums = noise(sound.length, 3);
   for (let i = 0; i < sound.length; i += 1) sound[i]! += 0.2 * drums[i]! * Math.exp(-((i % 12_000) / 900));

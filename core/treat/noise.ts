@@ -43,7 +43,13 @@ export function learnNoise(source: PcmSource, shown?: Stretch): NoisePower {
   order.sort((a, b) => loud[a]! - loud[b]!);
   const quiet = order.slice(0, Math.max(FEWEST, Math.round(order.length * QUIETEST))).map((i) => spectra[i]!);
   if (quiet.length < FEWEST) return new Array<number>(BINS).fill(0);
-  return rounded(trusted(meanOf(quiet), quiet, order.map((i) => spectra[i]!)));
+  return rounded(
+    trusted(
+      meanOf(quiet),
+      quiet,
+      order.map((i) => spectra[i]!),
+    ),
+  );
 }
 
 /** What counts for how quiet a moment is: not the rumble below 100 Hz. */

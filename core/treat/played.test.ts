@@ -56,7 +56,12 @@ it('plays backwards to the bit, twice is as before; whatever the recipe, a sourc
   const again = new Float32Array(sound.length);
   cooked(turned, recipe({ backwards: true })).read(0, RATE, again);
   expect(firstDifference(again, sound)).toBe(-1);
-  for (const change of [{ speed: 0.4 }, { speed: 3, loose: true as const }, { pitch: 5, speed: 1.1 }, { pitch: -3, backwards: true as const }]) {
+  for (const change of [
+    { speed: 0.4 },
+    { speed: 3, loose: true as const },
+    { pitch: 5, speed: 1.1 },
+    { pitch: -3, backwards: true as const },
+  ]) {
     const one = cooked(source, recipe(change));
     const whole = new Float32Array(one.frames * 2);
     one.read(0, one.frames, whole);

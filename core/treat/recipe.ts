@@ -94,12 +94,7 @@ export function findOut(source: PcmSource, recipe: Recipe, cleared: PcmSource | 
  * What a part's recipe makes of a stored sound: clear voice, its speed, its pitch, backwards, then its treatments. The source is borrowed.
  * @param cleared the sound as clear voice leaves it; null where it is not worked out: then it plays without.
  */
-export function cooked(
-  source: PcmSource,
-  recipe: Recipe,
-  findings: Findings | null = null,
-  cleared: PcmSource | null = null,
-): PcmSource {
+export function cooked(source: PcmSource, recipe: Recipe, findings: Findings | null = null, cleared: PcmSource | null = null): PcmSource {
   const { runs, pitchRuns, noises } = findings ?? findOut(source, recipe, cleared);
   const sped = atSpeed(blended(source, recipe, cleared), recipe, runs);
   return throughChain(turnedRound(atPitch(sped, recipe, pitchRuns), recipe), recipe.treatments, noises);

@@ -6,6 +6,8 @@ export interface Block {
   /** Handed over, one array a channel. */
   readonly left: Float32Array<ArrayBuffer>;
   readonly right: Float32Array<ArrayBuffer>;
+  /** What was measured of it: the first step of the meters that ended in it, and a row of numbers for each that did (core/mix/meters.ts). */
+  readonly meters: { readonly step: number; readonly rows: Float32Array<ArrayBuffer>; readonly lanes: readonly string[] };
 }
 
 /** What the playing worker does: one plan at a time, block by block. */
@@ -15,6 +17,8 @@ export type PlayCalls = {
    * go of. @throws Failure `media.missing`.
    */
   prepare(details: { plan: Plan }): Promise<{ opened: number }>;
-  /** A block of the prepared plan. @throws RangeError where none is prepared. */
-  render(details: { first: number; frames: number }): Block;
+  /** Other levels of the lanes and of the whole, for the prepared plan: heard with the next block. @throws RangeError where none is prepared. */
+  relevel(details: Pick<Plan, 'lanes' | 'master'>): void;
+  /** A block of the prepared plan; `begin` where playing begins with it. @throws RangeError where none is prepared. */
+  render(details: { first: number; frames: number; begin?: boolean }): Block;
 };

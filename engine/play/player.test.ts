@@ -1,5 +1,5 @@
 import { Failure } from '../../core/failure';
-import { planSpans } from '../../core/mix';
+import { METER_STEP, planSpans } from '../../core/mix';
 import { RATE } from '../../core/units';
 import type { PlayClient } from './play.client';
 import { Player } from './player';
@@ -49,18 +49,19 @@ class FakeContext {
   }
 }
 
+/** A block as the worker gives it: silence, and as many rows of meters as steps ended in it; a row's first number is the step. */
+function blockOf(first: number, frames: number) {
+  const step = Math.floor(first / METER_STEP);
+  const ended = Math.floor((first + frames) / METER_STEP) - step;
+  const rows = Float32Array.from({ length: ended * 6 }, (_, i) => (i % 6 === 0 ? step + i / 6 : 0));
+  return { first, frames, left: new Float32Array(frames), right: new Float32Array(frames), meters: { step, rows, lanes: ['bed'] } };
+}
+
 let context: FakeContext;
 const ended = jest.fn();
 const failed = jest.fn();
 
-function open(
-  render: (first: number, frames: number) => Promise<unknown> = async (first, frames) => ({
-    first,
-    frames,
-    left: new Float32Array(frames),
-    right: new Float32Array(frames),
-  }),
-) {
+function open(render: (first: number, frames: number) => Promise<unknown> = async (first, frames) => blockOf(first, frames)) {
   const call = async (name: string, details: { first: number; frames: number }) =>
     name === 'render' ? render(details.first, details.frames) : { opened: 1 };
   return new Player({ call } as unknown as PlayClient, { ended, failed });
@@ -136,7 +137,7 @@ it('stops at once, and what an older call still brings is not played', async () 
   const gate = new Promise<void>((resolve) => (release = resolve));
   const player = open(async (first, frames) => {
     await gate;
-    return { first, frames, left: new Float32Array(frames), right: new Float32Array(frames) };
+    return blockOf(first, frames);
   });
   const started = player.play(plan(6), 0);
   player.stop();
@@ -160,11 +161,7 @@ it('says so where there is no output, and where rendering fails', async () => {
   await jest.advanceTimersByTimeAsync(3000);
   await hanging;
   context.state = 'running';
-  const player = open((first) =>
-    first > 0
-      ? Promise.reject(new Failure('media.missing'))
-      : Promise.resolve({ first, frames: 4800, left: new Float32Array(4800), right: new Float32Array(4800) }),
-  );
+  const player = open((first) => (first > 0 ? Promise.reject(new Failure('media.missing')) : Promise.resolve(blockOf(first, 4800))));
   await player.play(plan(6), 0);
   await pass(0.1);
   expect(failed).toHaveBeenCalledWith(expect.objectContaining({ code: 'media.missing' }));
@@ -176,7 +173,7 @@ it('an edit made while it is being prepared is heard from the first sample', asy
   let let1: () => void = () => undefined;
   const gate = new Promise<void>((resolve) => (let1 = resolve));
   const call = async (name: string, details: { first: number; frames: number; plan: { frames: number } }) => {
-    if (name === 'render') return { first: details.first, frames: details.frames, left: new Float32Array(1), right: new Float32Array(1) };
+    if (name === 'render') return blockOf(details.first, details.frames);
     prepared.push(details.plan.frames / RATE);
     if (prepared.length === 1) await gate;
     return { opened: 1 };
@@ -200,7 +197,7 @@ it('goes on where its worker died: the plan is prepared anew, once; a worker tha
       deaths -= 1;
       throw new Failure('worker.died');
     }
-    return name === 'render' ? { first: details.first, frames: details.frames, left: new Float32Array(1), right: new Float32Array(1) } : {};
+    return name === 'render' ? blockOf(details.first, details.frames) : {};
   };
   const player = new Player({ call, close: () => calls.push('close') } as unknown as PlayClient, { ended, failed });
   await player.play(plan(0.05), 0);
@@ -209,4 +206,48 @@ it('goes on where its worker died: the plan is prepared anew, once; a worker tha
   await expect(player.play(plan(0.05), 0)).rejects.toMatchObject({ code: 'worker.died' });
   await player.close();
   expect(calls.at(-1)).toBe('close');
+});
+
+it('lets a level that is moved be heard within 50 ms, the latest of many, and goes on two seconds ahead when the finger rests', async () => {
+  const asked: string[] = [];
+  let last: { master: number } | null = null;
+  const call = async (name: string, details: { first: number; frames: number; master: number }) => {
+    asked.push(name);
+    if (name === 'relevel') last = { master: details.master };
+    return name === 'render' ? blockOf(details.first, details.frames) : {};
+  };
+  const player = new Player({ call } as unknown as PlayClient, { ended, failed });
+  const sound = plan(60);
+  await player.play(sound, 0);
+  await pass(0.5);
+  asked.length = 0;
+  const before = context.nodes.length;
+  await Promise.all([0.9, 0.8, 0.7, 0.6].map((master) => player.relevel({ ...sound, master })));
+  const fresh = context.nodes[before]!;
+  expect(fresh.when - context.currentTime).toBeLessThan(0.05);
+  expect(last).toEqual({ master: 0.6 });
+  expect(asked).not.toContain('prepare');
+  // The first and the latest: what came between them was never asked for.
+  expect(asked.filter((name) => name === 'relevel')).toHaveLength(2);
+  await pass(0.1);
+  const ahead = () =>
+    Math.max(...context.nodes.filter(({ stopped }) => stopped === null).map(({ when, frames }) => when + frames / RATE)) -
+    context.currentTime;
+  expect(ahead()).toBeLessThan(0.7);
+  await pass(0.1);
+  await pass(0.1);
+  expect(ahead()).toBeGreaterThan(1.5);
+  player.stop();
+});
+
+it('says what the meters read at the moment that is heard', async () => {
+  const player = open();
+  expect(player.metered()).toBeNull();
+  await player.play(plan(6), 1);
+  await pass(0.3);
+  const at = player.position()!;
+  expect(player.metered()).toMatchObject({ lanes: ['bed'] });
+  expect(player.metered()!.row[0]).toBe(Math.floor((at * RATE) / METER_STEP) - 1);
+  player.stop();
+  expect(player.metered()).toBeNull();
 });

@@ -1,5 +1,5 @@
 import { Failure, failureOf } from '../../core/failure';
-import type { Plan } from '../../core/mix';
+import { LANE_NUMBERS, METER_STEP, WHOLE_NUMBERS, type Plan } from '../../core/mix';
 import { RATE } from '../../core/units';
 import type { PlayClient } from './play.client';
 import type { Block } from './play.protocol';
@@ -7,6 +7,12 @@ import type { Block } from './play.protocol';
 /** Frames of the very first block: short, so that sound starts soon after the tap. */
 const FIRST_BLOCK = 4_800;
 const BLOCK = 24_000;
+/** While a finger moves a level: short blocks, and few of them ahead, since the next move makes them void. Seconds, and ms after the last move. */
+const SHORT_BLOCK = 4_800;
+const SHORT_AHEAD = 0.3;
+const MOVING = 250;
+/** Meters are kept from so many steps before a block to so many behind it. */
+const METERS = { before: 60, behind: 200 };
 /** Sound kept scheduled ahead, seconds: a busy or hidden page looks again once a second at the least. */
 const AHEAD = 2;
 /** Time between now and the first sample of what is scheduled, seconds. */
@@ -47,6 +53,12 @@ export class Player {
   /** The turn that is being prepared; null where none is. */
   private starting: number | null = null;
   private filling = false;
+  /** Rows of the meters by their step of the show, and the lanes that they speak of. */
+  private readonly meters = new Map<number, Float32Array>();
+  private lanes: readonly string[] = [];
+  /** A level is being moved: the plan with the latest one, where the one before is still on its way. */
+  private moving: { plan: Plan | null } | null = null;
+  private movedAt = -Infinity;
 
   constructor(
     private readonly mixer: PlayClient,
@@ -74,7 +86,7 @@ export class Player {
         now = this.plan;
         origin = Math.max(0, Math.min(now.frames, Math.round(from * RATE)));
         await this.mixer.call('prepare', { plan: now });
-        block = await this.block(origin, FIRST_BLOCK);
+        block = await this.block(origin, FIRST_BLOCK, true);
         await resumed;
         if (turn !== this.turn) return;
       } while (this.plan !== now);
@@ -92,20 +104,27 @@ export class Player {
 
   /** Takes an edited plan while playing: what is not yet due is rendered anew and crosses in. */
   async update(plan: Plan): Promise<void> {
-    const { run, context } = this;
     if (this.starting === this.turn) this.plan = plan;
+    await this.change(plan, (to) => this.mixer.call('prepare', { plan: to }), FIRST_BLOCK);
+  }
+
+  /** Another plan while playing, made ready by `ready`; its first block has `frames` frames. */
+  private async change(plan: Plan, ready: (plan: Plan) => Promise<unknown>, frames: number): Promise<void> {
+    const { run, context } = this;
     if (!run || !context) return;
     const turn = (this.turn += 1);
     this.plan = plan;
     try {
-      await this.mixer.call('prepare', { plan });
+      await ready(plan);
+      if (turn !== this.turn) return;
       const asked = context.currentTime;
       const first = frameAt(run, asked);
-      const block = await this.block(first, BLOCK);
+      const block = await this.block(first, frames);
       if (turn !== this.turn) return;
       const at = context.currentTime + LEAD;
       const skipped = Math.max(0, frameAt(run, at) - first);
-      if (skipped >= block.frames) return await this.update(plan);
+      // It took longer than the block lasts: once more, with a longer one.
+      if (skipped >= block.frames) return await this.change(plan, ready, frames * 2);
       const next = this.startRun(context, at, first + skipped, run.floor);
       next.gain.gain.setValueAtTime(0, at);
       next.gain.gain.linearRampToValueAtTime(1, at + TURN);
@@ -120,6 +139,38 @@ export class Player {
       this.stop();
       this.events.failed(failureOf(error));
     }
+  }
+
+  /**
+   * Takes other levels of the same plan while they are moved: heard as soon as a short block is mixed. Of many in a row the latest is what
+   * counts.
+   */
+  async relevel(plan: Plan): Promise<void> {
+    this.movedAt = performance.now();
+    if (this.starting === this.turn) this.plan = plan;
+    if (!this.run) return;
+    if (this.moving) {
+      this.moving.plan = plan;
+      return;
+    }
+    const moving: { plan: Plan | null } = { plan };
+    this.moving = moving;
+    try {
+      for (let next: Plan | null = plan; next && this.run; next = moving.plan) {
+        moving.plan = null;
+        await this.change(next, (to) => this.mixer.call('relevel', { lanes: to.lanes, master: to.master }), SHORT_BLOCK);
+      }
+    } finally {
+      this.moving = null;
+    }
+  }
+
+  /** What the meters say at the moment that is heard; null where nothing was measured there. */
+  metered(): { readonly row: Float32Array; readonly lanes: readonly string[] } | null {
+    const at = this.position();
+    if (at === null) return null;
+    const row = this.meters.get(Math.max(0, Math.floor((at * RATE) / METER_STEP) - 1));
+    return row ? { row, lanes: this.lanes } : null;
   }
 
   /** The audio clock that everything is played by; made where there is none yet. Call it from a tap or a key. */
@@ -176,16 +227,18 @@ export class Player {
   }
 
   /** A block from the worker, never reaching past the plan's end. */
-  private async block(first: number, frames: number): Promise<Block> {
+  private async block(first: number, frames: number, begin = false): Promise<Block> {
     const plan = this.plan!;
-    const count = Math.max(1, Math.min(frames, plan.frames - first));
+    // It ends where a step of the meters does.
+    const whole = frames - ((first + frames) % METER_STEP);
+    const count = Math.max(1, Math.min(whole, plan.frames - first));
     try {
-      return await this.mixer.call('render', { first, frames: count });
+      return await this.mixer.call('render', { first, frames: count, begin });
     } catch (error) {
       if (failureOf(error).code !== 'worker.died') throw error;
       // A new one knows nothing of the plan. Once: what breaks it again is told.
       await this.mixer.call('prepare', { plan });
-      return this.mixer.call('render', { first, frames: count });
+      return this.mixer.call('render', { first, frames: count, begin });
     }
   }
 
@@ -204,6 +257,15 @@ export class Player {
       if (run !== this.run && run.nodes.size === 0) run.gain.disconnect();
     };
     run.next = block.first + block.frames;
+    this.keepMeters(block);
+  }
+
+  private keepMeters({ first, meters: { step, rows, lanes } }: Block): void {
+    this.lanes = lanes;
+    const width = lanes.length * LANE_NUMBERS + WHOLE_NUMBERS;
+    for (let i = 0; i * width < rows.length; i += 1) this.meters.set(step + i, rows.subarray(i * width, (i + 1) * width));
+    const oldest = Math.floor(first / METER_STEP) - METERS.before;
+    for (const known of this.meters.keys()) if (known < oldest || known > step + METERS.behind) this.meters.delete(known);
   }
 
   private async fill(): Promise<void> {
@@ -221,8 +283,9 @@ export class Player {
           }
           return;
         }
-        if (run.next >= frameAt(run, context.currentTime) + AHEAD * RATE) return;
-        const block = await this.block(run.next, BLOCK);
+        const moving = performance.now() - this.movedAt < MOVING;
+        if (run.next >= frameAt(run, context.currentTime) + (moving ? SHORT_AHEAD : AHEAD) * RATE) return;
+        const block = await this.block(run.next, moving ? SHORT_BLOCK : BLOCK);
         if (turn !== this.turn || run !== this.run) return;
         this.schedule(run, block, 0);
       }
@@ -238,6 +301,7 @@ export class Player {
   private silence(): void {
     if (this.timer !== null) clearInterval(this.timer);
     this.timer = null;
+    this.meters.clear();
     const { run, context } = this;
     this.run = null;
     if (!run || !context) return;

@@ -1,7 +1,7 @@
 import { eachSession, sessionStore } from '../open/session';
-import { partEnd } from '../../core/show';
+import { LIMITS, partEnd, type Slopes } from '../../core/show';
+import { clamp } from '../../core/units';
 import { clearPins, levelRange, removeRange } from '../../core/show/edits';
-import { LIMITS } from '../../core/show';
 import { newId } from '../ids';
 import { chosenParts, useOpenShow } from '../open/store';
 import { useTransport } from '../sound/transport';
@@ -10,6 +10,10 @@ import { useTransport } from '../sound/transport';
 export interface Range {
   readonly from: number;
   readonly to: number;
+  /** In how long the level goes to that of the range, and back, seconds. */
+  readonly slopes: Slopes;
+  /** By how much it was lowered or raised since it was marked, dB. */
+  readonly by: number;
 }
 
 export const useRange = sessionStore<{ readonly range: Range | null }>(() => ({ range: null }));
@@ -26,19 +30,22 @@ export function markRange(): void {
   const high = Math.max(...parts.map(partEnd));
   const { now } = useTransport.getState();
   const from = now >= low && now < high - LEAST ? now : low;
-  useRange.setState({ range: { from, to: Math.min(high, from + FIRST) } });
+  const { start } = LIMITS.rangeSlope;
+  useRange.setState({ range: { from, to: Math.min(high, from + FIRST), slopes: { into: start, out: start }, by: 0 } });
 }
 
 /** Moves an end of the marked range, seconds of the show. */
-export function setRange(change: Partial<Range>): void {
+export function setRange(change: Partial<Pick<Range, 'from' | 'to'>>): void {
   const { range } = useRange.getState();
   if (!range) return;
   const from = Math.max(0, change.from ?? range.from);
   const to = Math.max(0, change.to ?? range.to);
   // An end that is pulled past the other one takes it along.
-  if (to - from >= LEAST) useRange.setState({ range: { from, to } });
-  else if (change.from === undefined) useRange.setState({ range: { from: Math.max(0, to - LEAST), to: Math.max(to, LEAST) } });
-  else useRange.setState({ range: { from, to: from + LEAST } });
+  // What was done to the old range stays as it is: this is another one.
+  const moved = (next: { from: number; to: number }) => useRange.setState({ range: { ...range, ...next, by: 0 } });
+  if (to - from >= LEAST) moved({ from, to });
+  else if (change.from === undefined) moved({ from: Math.max(0, to - LEAST), to: Math.max(to, LEAST) });
+  else moved({ from, to: from + LEAST });
 }
 
 /** Marks none any more. */
@@ -62,7 +69,24 @@ export function levelMarked(by: number, trying: boolean): void {
   const { range } = useRange.getState();
   if (!range) return;
   const { edit, tryOut } = useOpenShow.getState();
-  (trying ? tryOut : edit)(levelRange, { ids: ids(), ...range, by, slope: LIMITS.pin.slope });
+  const { from, to, slopes } = range;
+  (trying ? tryOut : edit)(levelRange, { ids: ids(), from, to, by, slopes });
+  if (!trying) useRange.setState({ range: { ...range, by: range.by + by } });
+}
+
+/** Gives the range other slopes, seconds; where it was lowered or raised already, that gets them. While a finger moves it is only tried out. */
+export function slopeMarked(change: Partial<Slopes>, trying: boolean): void {
+  const { range } = useRange.getState();
+  if (!range) return;
+  const { most } = LIMITS.rangeSlope;
+  const slopes = {
+    into: clamp(change.into ?? range.slopes.into, 0, most),
+    out: clamp(change.out ?? range.slopes.out, 0, most),
+  };
+  const { from, to, by } = range;
+  const { edit, tryOut } = useOpenShow.getState();
+  if (by !== 0) (trying ? tryOut : edit)(levelRange, { ids: ids(), from, to, by, slopes, again: { by, slopes: range.slopes } });
+  if (!trying) useRange.setState({ range: { ...range, slopes } });
 }
 
 /** Takes the levels set by hand off the chosen parts. */

@@ -40,7 +40,7 @@ interface OpenStore {
 
   edit<Details>(edit: Edit<Details>, details: Details): void;
   /** Shows what an edit would do, while a finger moves; `audible` lets it be heard as well. `edit` or `endPreview` ends it. */
-  tryOut<Details>(edit: Edit<Details>, details: Details, audible?: boolean): void;
+  tryOut<Details>(edit: (show: Show, details: Details) => Show, details: Details, audible?: boolean): void;
   endPreview(): void;
   undo(): void;
   redo(): void;

@@ -1,7 +1,7 @@
 import { t } from '../../words';
 import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { Failure, failureOf } from '../../core/failure';
-import { planShow, planSpans, type Plan } from '../../core/mix';
+import { meterReading, onlyLevels, planShow, planSpans, relevelled, type MeterReading, type Plan } from '../../core/mix';
 import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
 import { clamp, framesOf } from '../../core/units';
 import { startPlaying } from '../../engine/play/play.client';
@@ -32,6 +32,8 @@ const playing = perSession((session) => {
     silent: false,
     player: null as Player | null,
     frame: 0,
+    /** The show whose plan was played last, and the plan: levels that are moved start from it. */
+    planned: null as { readonly show: Show; readonly plan: Plan } | null,
   };
   session.onEnd(() => {
     cancelAnimationFrame(own.frame);
@@ -42,8 +44,11 @@ const playing = perSession((session) => {
 
 /** The plan of a show with all that is known of its sounds. */
 function planOf(show: Show): Plan {
-  const plan = planShow(show, heardNow());
-  return playing().silent ? { ...plan, parts: [] } : plan;
+  const own = playing();
+  const planned = planShow(show, heardNow());
+  const plan = own.silent ? { ...planned, parts: [] } : planned;
+  own.planned = { show, plan };
+  return plan;
 }
 
 function output(): Player {
@@ -177,6 +182,17 @@ export function planPosition(): number | null {
   return playing().player?.position() ?? null;
 }
 
+/** What the meters say of the moment that is heard: by lane, and of the whole; null while the show does not play. */
+export function metersNow(): {
+  readonly lanes: ReadonlyMap<string, MeterReading['lanes'][number]>;
+  readonly whole: MeterReading['whole'];
+} | null {
+  const metered = useTransport.getState().playing.kind === 'nothing' ? null : (playing().player?.metered() ?? null);
+  if (!metered) return null;
+  const { lanes, whole } = meterReading(metered.row);
+  return { lanes: new Map(lanes.map((one, i) => [metered.lanes[i]!, one])), whole };
+}
+
 /** How far down the now line can go: to the end of the pictures or of the bed, whichever is later. */
 function reach(show: Show): number {
   const { pictures, bed } = compareLengths(show);
@@ -205,7 +221,12 @@ eachSession((session) => {
   let last: Show | null = null;
   const heardAnew = () => {
     const show = audibleShow();
-    if (show && useTransport.getState().playing.kind === 'show') void output().update(planOf(show));
+    if (!show || useTransport.getState().playing.kind !== 'show') return;
+    const { planned } = playing();
+    // A level that a finger moves is heard at once; dips that follow it do when it is let go.
+    if (planned && useOpenShow.getState().preview === show && onlyLevels(planned.show, show))
+      void output().relevel(relevelled(planned.plan, show));
+    else void output().update(planOf(show));
   };
   session.onEnd(
     useOpenShow.subscribe((store) => {

@@ -3,7 +3,7 @@ import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { LIMITS, pinLevel, type Part } from '../../core/show';
-import { levelMarked, markRange, removeMarked, setRange, useRange, dropRange, clearLevels } from '../../session/bed/range';
+import { levelMarked, markRange, removeMarked, setRange, slopeMarked, useRange, dropRange, clearLevels } from '../../session/bed/range';
 import { useShow } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
@@ -12,7 +12,7 @@ import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { useOpenShow } from '../../session/open/store';
 import { Slider } from '../controls/Slider';
-import { momentEntry } from '../controls/timeEntry';
+import { momentEntry, spanEntry } from '../controls/timeEntry';
 
 const sayBy = (by: number) =>
   by === 0 ? t('common.asItIs') : t(by < 0 ? 'levels.lower' : 'levels.higher', { by: decimal(Math.abs(by), 1) });
@@ -53,6 +53,17 @@ export function RangeFields({ parts }: { readonly parts: readonly Part[] }) {
         <Button label={t('bed.noRange')} kind="quiet" onPress={dropRange} />
       </View>
       <LevelBy key={`${range.from} ${range.to}`} level={level} />
+      {(['into', 'out'] as const).map((side) => (
+        <NumberField
+          key={side}
+          {...spanEntry}
+          label={t(side === 'into' ? 'bed.slopeInto' : 'bed.slopeOut')}
+          value={range.slopes[side]}
+          start={LIMITS.rangeSlope.start}
+          most={LIMITS.rangeSlope.most}
+          onChange={(seconds) => slopeMarked({ [side]: seconds }, false)}
+        />
+      ))}
       <View className="flex-row flex-wrap gap-2">
         <Button label={t('common.remove')} hint={t('bed.removeTheRange')} icon={Trash} kind="danger" onPress={() => removeMarked(false)} />
         <Button

@@ -10,6 +10,8 @@ import { useOpenShow } from '../../session/open/store';
 import { isNarration } from '../../session/voice/narrations';
 import { DipFields } from '../voice/DipFields';
 import { SpaceFields } from '../voice/SpaceFields';
+import { AsLoudAsPossible } from '../balance/EvenPanel';
+import { openPanel } from '../panels/open';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
 import { NumberField } from '../controls/NumberField';
@@ -42,6 +44,10 @@ export function SeveralFields({ parts }: { readonly parts: readonly Part[] }) {
         onSet={(next) => edit(setPartGain, { ids, gain: next })}
         onCancel={() => useOpenShow.getState().endPreview()}
       />
+      <View className="flex-row flex-wrap gap-2">
+        <Button label={t('balance.evenOut')} hint={t('even.thoseChosen')} onPress={() => openPanel({ name: 'even' })} className="grow" />
+        <AsLoudAsPossible parts={parts} />
+      </View>
       {spoken ? (
         <>
           <SpaceFields parts={parts} />

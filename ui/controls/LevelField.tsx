@@ -24,7 +24,7 @@ export function LevelField({ label, gain, note, onTry, onSet, onCancel }: Props)
         label={label}
         value={gain}
         least={-40}
-        most={LIMITS.gain.most}
+        most={Math.max(LIMITS.gain.usual, gain)}
         step={0.5}
         start={0}
         say={sayGain}

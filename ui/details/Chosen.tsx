@@ -14,7 +14,6 @@ import { CutFields } from '../bed/CutFields';
 import { RangeFields } from '../bed/RangeFields';
 import { RepeatFields } from '../bed/RepeatFields';
 import { SeveralFields } from '../bed/SeveralFields';
-import { LowCutFields } from './LowCutFields';
 import { PartActions } from './PartActions';
 import { EndsFields, FadeFields, LoudnessFields } from './PartFields';
 import { OwnFields } from '../pictures/OwnFields';
@@ -24,6 +23,8 @@ import { PauseFields } from '../voice/PauseFields';
 import { PinFields } from '../voice/PinFields';
 import { TakeFields } from '../voice/TakeFields';
 import { WordsTool } from '../voice/WordsTool';
+import { PlayedFields } from '../treat/PlayedFields';
+import { TreatPanel } from '../treat/TreatPanel';
 import { StitchFields } from '../fit/StitchFields';
 import { ToolFields, titleOf, toolsFor } from '../pictures/PictureDrawer';
 import { useOpenTool } from '../panels/openTool';
@@ -58,7 +59,8 @@ const TOOLS = [
   'cross',
   'fades',
   'loudness',
-  'lowCut',
+  'treat',
+  'speed',
   'pins',
   'range',
   'repeat',
@@ -70,7 +72,6 @@ type Tool = (typeof TOOLS)[number];
 
 /** What one of the tools shows of a part. */
 function ToolBox({ part, tool, alone }: { readonly part: Part; readonly tool: Tool; readonly alone: boolean }) {
-  const show = useShown(whole);
   switch (tool) {
     case 'dip':
       return <DipFields parts={[part]} />;
@@ -94,8 +95,10 @@ function ToolBox({ part, tool, alone }: { readonly part: Part; readonly tool: To
       return <FadeFields part={part} />;
     case 'loudness':
       return <LoudnessFields part={part} />;
-    case 'lowCut':
-      return <LowCutFields of={{ parts: [part.id] }} name={show.media[part.media]!.title} chain={part.treatments ?? []} />;
+    case 'treat':
+      return <TreatPanel of={{ parts: [part.id] }} />;
+    case 'speed':
+      return <PlayedFields part={part} />;
     case 'range':
       return <RangeFields parts={[part]} />;
     case 'repeat':

@@ -8,10 +8,12 @@ import { removeLane, setLane } from '../../core/show/edits';
 import { useOpenShow, useSaved } from '../../session/open/store';
 import { addLaneOf, laneFor, useLaneInUse } from '../../session/open/lanes';
 import { Button, IconButton } from '../controls/Button';
-import { DecibelField } from '../controls/DecibelField';
+import { levelEntry } from '../controls/levelEntry';
+import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Switch } from '../controls/Switch';
-import { LowCutFields } from './LowCutFields';
+import { openPanel } from '../panels/open';
+import { sayLaneSettings } from '../words/treatments';
 
 /** What the lanes of a kind are called and what is said of them. */
 const WORDS = {
@@ -107,8 +109,21 @@ function LaneFields({ kind, lane, chosen, alone }: FieldsProps) {
         <Switch label={t('common.mute')} hint={t('details.mute', { title: name })} on={lane.mute} onChange={(mute) => change({ mute })} />
         <Switch label={t('common.solo')} hint={t('details.solo', { title: name })} on={lane.solo} onChange={(solo) => change({ solo })} />
       </View>
-      <DecibelField label={t('details.levelOf', { title: name })} value={lane.gain} onChange={(gain) => change({ gain })} />
-      <LowCutFields of={{ lane: lane.id }} name={name} chain={lane.treatments ?? []} />
+      <NumberField
+        label={t('details.levelOf', { title: name })}
+        value={lane.gain}
+        {...levelEntry}
+        least={LIMITS.gain.least}
+        most={LIMITS.lane.most}
+        onChange={(gain) => change({ gain })}
+      />
+      <Button
+        label={sayLaneSettings(lane)}
+        hint={t('balance.treatmentsOf', { lane: name, how: sayLaneSettings(lane) })}
+        kind="quiet"
+        onPress={() => openPanel({ name: 'treat', of: { lane: lane.id } })}
+        className="self-start"
+      />
     </View>
   );
 }

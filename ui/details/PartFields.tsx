@@ -11,6 +11,7 @@ import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
 import { levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { momentEntry } from '../controls/timeEntry';
+import { AsLoudAsPossible } from '../balance/EvenPanel';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { Slider } from '../controls/Slider';
@@ -186,6 +187,9 @@ export function LoudnessFields({ part }: { readonly part: Part }) {
         most={200}
         onChange={(percent) => set(levelOfPercent(percent))}
       />
+      <View className="flex-row">
+        <AsLoudAsPossible parts={[part]} />
+      </View>
     </View>
   );
 }

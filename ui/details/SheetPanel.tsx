@@ -20,6 +20,7 @@ const ALL = {
   pictures: 'details.allPictures',
   bed: 'details.allMusic',
   voice: 'details.allNarrations',
+  balance: 'details.allMusic',
   finish: 'details.allPictures',
 } as const;
 

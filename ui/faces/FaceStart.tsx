@@ -18,7 +18,7 @@ import { VoiceStart } from '../voice/VoiceStart';
 import { openPanel } from '../panels/open';
 
 /** The one next step of a face while nothing is chosen. */
-export function FaceStart({ face, wide }: { readonly face: Exclude<Face, 'finish'>; readonly wide: boolean }) {
+export function FaceStart({ face, wide }: { readonly face: Exclude<Face, 'balance' | 'finish'>; readonly wide: boolean }) {
   const pieces = useShown((show) => partsOn(show, 'bed').length);
   const beds = useShown((show) => lanesOf(show, 'bed').length);
   const busy = useLibrary((state) => state.taking !== null);

@@ -1,6 +1,7 @@
 import type { LucideIcon } from 'lucide-react-native';
 import Images from 'lucide-react-native/icons/image';
 import Music from 'lucide-react-native/icons/music';
+import Sliders from 'lucide-react-native/icons/sliders-horizontal';
 import Flag from 'lucide-react-native/icons/flag';
 import Mic from 'lucide-react-native/icons/mic';
 import type { PlainKey } from '../../words';
@@ -10,5 +11,6 @@ export const FACE_WORDS: Readonly<Record<Face, { readonly title: PlainKey; reado
   pictures: { title: 'common.pictures', icon: Images },
   bed: { title: 'common.bed', icon: Music },
   voice: { title: 'common.voice', icon: Mic },
+  balance: { title: 'faces.balance', icon: Sliders },
   finish: { title: 'faces.finish', icon: Flag },
 };

@@ -4,7 +4,6 @@ import Film from 'lucide-react-native/icons/film';
 import Music from 'lucide-react-native/icons/music';
 import Package from 'lucide-react-native/icons/package';
 import Quote from 'lucide-react-native/icons/quote';
-import Volume from 'lucide-react-native/icons/volume-2';
 import { View } from 'react-native';
 
 import { Button } from '../controls/Button';
@@ -28,13 +27,6 @@ export function FinishPanel() {
     <View className="gap-4">
       <CheckList />
       <View className="flex-row gap-2">
-        <Button
-          label={t('common.loudness')}
-          kind="quiet"
-          icon={Volume}
-          onPress={() => openPanel({ name: 'loudness' })}
-          className="flex-1"
-        />
         <Button label={t('common.credits')} kind="quiet" icon={Quote} onPress={() => openPanel({ name: 'credits' })} className="flex-1" />
       </View>
       <View className="gap-2">

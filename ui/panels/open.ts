@@ -1,9 +1,12 @@
 import { create } from 'zustand';
 import type { JoinAt } from '../../core/show';
+import type { Treated } from '../../core/show/edits';
 
 /** What stands in the drawer, beside the sheet that it changes. */
 export type DrawerPanel =
-  | { readonly name: 'all' | 'times' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' | 'sheet' }
+  | { readonly name: 'all' | 'times' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' | 'sheet' | 'even' }
+  | { readonly name: 'lane'; readonly lane: string }
+  | { readonly name: 'treat'; readonly of: Treated }
   | { readonly name: 'lanes'; readonly kind: 'bed' | 'voice' }
   | { readonly name: 'line'; readonly line: string }
   | { readonly name: 'trim' | 'lineUp'; readonly clip: string }

@@ -18,6 +18,8 @@ import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
 import { saySeconds } from '../words/times';
+import { RoomFields } from '../treat/RoomFields';
+import { sayChain } from '../words/treatments';
 import { QuietFields } from './QuietFields';
 
 interface Props {
@@ -27,6 +29,7 @@ interface Props {
 /** Everything about the sound that was filmed with a clip. */
 export function OwnFields({ clip }: Props) {
   const apart = useShown((show) => show.parts.filter((part) => part.clip === clip.id));
+  const lane = useShown((show) => show.lanes.find(({ kind }) => kind === 'own'));
   return (
     <View className="gap-2">
       <OwnSwitch clip={clip} apart={apart.length > 0} />
@@ -34,6 +37,13 @@ export function OwnFields({ clip }: Props) {
         <>
           <LevelFields clip={clip} />
           <QuietFields clip={clip} />
+          <RoomFields of={{ clip: clip.id }} room={clip.own.room ?? lane?.room} kind="own" />
+          <View className="flex-row items-center gap-2">
+            <Say look="small" className="flex-1">
+              {sayChain(clip.own.treatments ?? [])}
+            </Say>
+            <Button label={t('tool.treat')} kind="quiet" onPress={() => openPanel({ name: 'treat', of: { own: clip.id } })} />
+          </View>
         </>
       ) : null}
       <OwnActions clip={clip} apart={apart.length > 0} />

@@ -16,9 +16,11 @@ const TONES = {
 export type HandleTone = keyof typeof TONES;
 
 /** What an end is taken hold of by. */
-export function Bar({ tone }: { readonly tone: HandleTone }) {
+export function Bar({ tone, slim = false }: { readonly tone: HandleTone; readonly slim?: boolean }) {
   return (
-    <div className={`flex h-3 w-full items-center justify-center rounded-full border-2 border-card ${TONES[tone].bar}`}>
+    <div
+      className={`flex ${slim ? 'h-2 w-1/2' : 'h-3 w-full'} items-center justify-center rounded-full border-2 border-card ${TONES[tone].bar}`}
+    >
       <div className="h-0.5 w-6 rounded-full bg-card" />
     </div>
   );

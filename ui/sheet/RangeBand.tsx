@@ -1,11 +1,17 @@
-import { sayTime, t } from '../../words';
+import { saySpan, sayTime, t } from '../../words';
 import { useState } from 'react';
-import { setRange, useRange } from '../../session/bed/range';
+import { LIMITS } from '../../core/show';
+import { clamp } from '../../core/units';
+import { setRange, slopeMarked, useRange } from '../../session/bed/range';
+import { useOpenShow } from '../../session/open/store';
 import { letGo, snapBy } from '../../session/bed/snapping';
 import type { Column } from './columns';
 import { Bar, Handle, pushApart } from './Handle';
 
-/** The range that is marked on what is chosen, with a bar to take hold of at either end. */
+/** A thumb, pixels. */
+const TOUCH = 44;
+
+/** The range that is marked on what is chosen, with a bar to take hold of at either end, and one at the end of either slope. */
 export function RangeBand({
   column,
   pixelsPerSecond,
@@ -17,6 +23,7 @@ export function RangeBand({
 }) {
   const range = useRange((state) => state.range);
   const [begun, setBegun] = useState<{ from: number; to: number } | null>(null);
+  const [sloped, setSloped] = useState<{ into: number; out: number } | null>(null);
   if (!range) return null;
   const base = begun ?? range;
   const apart = pushApart((range.to - range.from) * pixelsPerSecond);
@@ -71,6 +78,41 @@ export function RangeBand({
           <Bar tone="amber" />
         </Handle>
       ))}
+      {(['into', 'out'] as const).map((side) => {
+        const slopes = sloped ?? range.slopes;
+        const way = side === 'into' ? -1 : 1;
+        const at = side === 'into' ? range.from - slopes.into : range.to + slopes.out;
+        const meant = (seconds: number) => clamp(range.slopes[side] + way * seconds, 0, LIMITS.rangeSlope.most);
+        return (
+          <Handle
+            key={side}
+            name={t(side === 'into' ? 'bed.slopeInto' : 'bed.slopeOut')}
+            testId={`range ${side}`}
+            value={slopes[side]}
+            said={saySpan(slopes[side])}
+            left={column.x}
+            width={column.width}
+            moment={Math.max(0, at)}
+            // Behind the bars of the range itself, however short the slope is.
+            push={way * (apart + Math.max(0, TOUCH - slopes[side] * pixelsPerSecond))}
+            pixelsPerSecond={pixelsPerSecond}
+            onMove={(seconds) => {
+              setSloped({ ...range.slopes, [side]: meant(seconds) });
+              slopeMarked({ [side]: meant(seconds) }, true);
+            }}
+            onEnd={(seconds) => {
+              slopeMarked({ [side]: meant(seconds) }, false);
+              setSloped(null);
+            }}
+            onCancel={() => {
+              setSloped(null);
+              useOpenShow.getState().endPreview();
+            }}
+          >
+            <Bar tone="amber" slim />
+          </Handle>
+        );
+      })}
     </>
   );
 }

@@ -6,6 +6,7 @@ import { Caught } from '../controls/Caught';
 import { ChosenDetails, PartDrawer, SeveralDrawer, useChosen } from '../details/Chosen';
 import { FaceStart } from '../faces/FaceStart';
 import { Incoming } from '../faces/Incoming';
+import { BalancePanel } from '../balance/BalancePanel';
 import { FinishPanel } from '../finish/FinishPanel';
 import { standsInDrawer, usePanel } from '../panels/open';
 import { OwnDrawer, PictureDrawer } from '../pictures/PictureDrawer';
@@ -38,7 +39,7 @@ function InUse({ face }: { readonly face: ReturnType<typeof useOpenShow.getState
   if (part) return <PartDrawer key={part.id} part={part} />;
   if (own) return <OwnDrawer clip={own} />;
   if (pictures.length > 0) return <PictureDrawer pictures={pictures} />;
-  return <FaceStart face={face === 'finish' ? 'voice' : face} wide={false} />;
+  return <FaceStart face={face === 'finish' || face === 'balance' ? 'voice' : face} wide={false} />;
 }
 
 /** The same where there is room for all of it: every field of what is chosen, and the next step below. */
@@ -60,6 +61,11 @@ export function WideDetails() {
         <TapBar />
       ) : face === 'finish' ? (
         <FinishPanel />
+      ) : face === 'balance' ? (
+        <>
+          <ChosenDetails chosen={chosen} />
+          <BalancePanel pinned={false} />
+        </>
       ) : (
         <>
           <ChosenDetails chosen={chosen} />

@@ -8,6 +8,7 @@ import { useRecording } from '../../session/voice/recording';
 import { t } from '../../words';
 import { Caught } from '../controls/Caught';
 import { Say } from '../controls/Say';
+import { BalancePanel } from '../balance/BalancePanel';
 import { FaceTabs } from '../faces/FaceTabs';
 import { NextStep } from '../faces/NextStep';
 import { FinishPanel } from '../finish/FinishPanel';
@@ -81,15 +82,26 @@ function Strip({ onFit, spelled = false }: { readonly onFit: () => void; readonl
   );
 }
 
-/** The Finish face takes the sheet's place where there is no room for both; while somebody records or taps along the sheet stays. */
-function useFinishing(): boolean {
+/** Balance and Finish take the sheet's place where there is no room for both; while somebody records or taps along the sheet stays. */
+function useInPlace(): 'balance' | 'finish' | null {
   const recording = useRecording((state) => state.recording.status !== 'off');
   const tapping = useTapping(({ tapping: { status } }) => status !== 'off');
   const inDrawer = usePanel(({ panel }) => standsInDrawer(panel));
-  return useOpenShow((store) => store.face === 'finish') && !recording && !tapping && !inDrawer;
+  const face = useOpenShow((store) => store.face);
+  return (face === 'finish' || face === 'balance') && !recording && !tapping && !inDrawer ? face : null;
 }
 
-function Finish() {
+/** What stands in the sheet's place. */
+function InPlace({ of }: { readonly of: 'balance' | 'finish' }) {
+  if (of === 'balance') {
+    return (
+      <View className="min-h-0 flex-1">
+        <Caught what={t('faces.balance')}>
+          <BalancePanel pinned />
+        </Caught>
+      </View>
+    );
+  }
   return (
     <ScrollView className="flex-1 border-t border-line" contentContainerClassName="gap-3 p-4 w-full max-w-[720px] self-center">
       <Caught what={t('show.theFinishFace')}>
@@ -100,8 +112,9 @@ function Finish() {
 }
 
 function PhoneLayout({ room: { width, height, em }, header, onFit }: Props) {
-  const finishing = useFinishing();
-  const stage = Math.round(Math.min(180, height * (height < 640 * em ? 0.16 : 0.22)));
+  const inPlace = useInPlace();
+  // The desk is a long list: the stage makes room for it.
+  const stage = Math.round(Math.min(180, height * (height < 640 * em || inPlace === 'balance' ? 0.15 : 0.22)));
   const left = height - stage - (HEADER + STRIP + FACES) * em;
   const most = Math.round(Math.min(height * DRAWER.window, left * DRAWER.left));
   return (
@@ -109,12 +122,14 @@ function PhoneLayout({ room: { width, height, em }, header, onFit }: Props) {
       <ShowHeader {...header} look="phone" />
       <Messages />
       <StageBox width={width} height={stage} />
-      <View className="bg-card px-4 py-2">
-        <Strip onFit={onFit} />
-      </View>
+      {inPlace === 'balance' ? null : (
+        <View className="bg-card px-4 py-2">
+          <Strip onFit={onFit} />
+        </View>
+      )}
       <RefitNotice />
-      {finishing ? (
-        <Finish />
+      {inPlace ? (
+        <InPlace of={inPlace} />
       ) : (
         <>
           <SheetBox wide={false} tall={Math.round(left * 0.76)} />
@@ -133,7 +148,7 @@ function PhoneLayout({ room: { width, height, em }, header, onFit }: Props) {
 }
 
 function SidewaysLayout({ room: { width, height, em }, header, onFit }: Props) {
-  const finishing = useFinishing();
+  const inPlace = useInPlace();
   const busy = useOpenShow((store) => store.chosen !== null);
   const side = Math.round(clamp(width * 0.36, 240 * em, 340 * em));
   // The stage makes room for what is chosen; the sheet beside it does not move.
@@ -149,17 +164,17 @@ function SidewaysLayout({ room: { width, height, em }, header, onFit }: Props) {
         <ScrollView className="min-h-0 flex-1 border-t border-line bg-card" contentContainerClassName="gap-2 px-3 py-2">
           <Messages />
           <RefitNotice />
-          {finishing ? null : <Drawer />}
+          {inPlace ? null : <Drawer />}
         </ScrollView>
       </View>
-      {finishing ? <Finish /> : <SheetBox wide={false} tall={height} />}
+      {inPlace ? <InPlace of={inPlace} /> : <SheetBox wide={false} tall={height} />}
       <FaceTabs look="rail" header={header} />
     </View>
   );
 }
 
 function TabletLayout({ room: { width, height, em }, header, onFit }: Props) {
-  const finishing = useFinishing();
+  const inPlace = useInPlace();
   const side = Math.round(clamp(width * 0.38, 250 * em, 330 * em));
   return (
     <>
@@ -173,7 +188,11 @@ function TabletLayout({ room: { width, height, em }, header, onFit }: Props) {
           </View>
           <Strip onFit={onFit} />
           <RefitNotice />
-          {finishing ? (
+          {inPlace === 'balance' ? (
+            <Caught what={t('faces.balance')}>
+              <BalancePanel pinned={false} />
+            </Caught>
+          ) : inPlace ? (
             <Caught what={t('show.theFinishFace')}>
               <FinishPanel />
             </Caught>

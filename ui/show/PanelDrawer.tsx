@@ -1,8 +1,9 @@
 import X from 'lucide-react-native/icons/x';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { useOpenShow } from '../../session/open/store';
-import { t } from '../../words';
+import { treatedPart } from '../../session/balance/comparing';
+import { useOpenShow, useSaved } from '../../session/open/store';
+import { sayLane, t } from '../../words';
 import { JoinPanel } from '../bed/JoinPanel';
 import { LoopPanel } from '../bed/LoopPanel';
 import { PiecesPanel } from '../bed/PiecesPanel';
@@ -11,13 +12,16 @@ import { Caught } from '../controls/Caught';
 import { Say } from '../controls/Say';
 import { LANES_TITLE, LanesPanel } from '../details/LanesPanel';
 import { SheetPanel } from '../details/SheetPanel';
-import { LoudnessPanel } from '../finish/LoudnessPanel';
+import { EvenPanel } from '../balance/EvenPanel';
+import { LanePanel } from '../balance/LanePanel';
+import { LoudnessPanel } from '../balance/LoudnessPanel';
 import { FitDrawer, FitHeading, useFitTitle } from '../fit/FitDrawer';
 import { usePanel, type DrawerPanel } from '../panels/open';
 import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
 import { LineUpPanel } from '../pictures/LineUpPanel';
 import { TimesPanel } from '../pictures/TimesPanel';
 import { TrimPanel } from '../pictures/TrimPanel';
+import { TreatPanel } from '../treat/TreatPanel';
 import { DipsPanel } from '../voice/DipsPanel';
 import { LinePanel } from '../voice/LinePanel';
 import { OverReading } from '../voice/OverReading';
@@ -33,6 +37,17 @@ function Over() {
   );
 }
 
+/** What a panel is about, where it is about one lane or one sound. */
+function useNameOf(panel: DrawerPanel): string {
+  return useSaved((show) => {
+    const id = panel.name === 'lane' ? panel.lane : panel.name === 'treat' && 'lane' in panel.of ? panel.of.lane : null;
+    const lane = show.lanes.find((one) => one.id === id);
+    if (lane) return sayLane(lane);
+    const part = panel.name === 'treat' ? treatedPart(show, panel.of) : null;
+    return part ? show.media[part.media]!.title : '';
+  });
+}
+
 interface Content {
   readonly title: string;
   /** Stands in the place of the title where that says more. */
@@ -40,7 +55,7 @@ interface Content {
   readonly content: ReactNode;
 }
 
-function contentOf(panel: DrawerPanel, fitted: string): Content {
+function contentOf(panel: DrawerPanel, fitted: string, named: string): Content {
   switch (panel.name) {
     case 'fit':
       return { title: fitted, heading: <FitHeading />, content: <FitDrawer onDone={closePanel} /> };
@@ -50,6 +65,12 @@ function contentOf(panel: DrawerPanel, fitted: string): Content {
       return { title: t('show.lineUpAJoin'), content: <JoinPanel at={panel.join} /> };
     case 'lineUp':
       return { title: t('common.lineUpARecording'), content: <LineUpPanel id={panel.clip} onDone={closePanel} /> };
+    case 'even':
+      return { title: t('balance.evenOut'), content: <EvenPanel onDone={closePanel} /> };
+    case 'lane':
+      return { title: named, content: <LanePanel id={panel.lane} /> };
+    case 'treat':
+      return { title: t('treat.of', { what: named }), content: <TreatPanel of={panel.of} /> };
     case 'loudness':
       return { title: t('finish.loudnessOfTheWhole'), content: <LoudnessPanel /> };
     case 'times':
@@ -78,7 +99,7 @@ function contentOf(panel: DrawerPanel, fitted: string): Content {
  * focus goes back to where it was.
  */
 export function PanelDrawer({ panel }: { readonly panel: DrawerPanel }) {
-  const { title, heading, content } = contentOf(panel, useFitTitle());
+  const { title, heading, content } = contentOf(panel, useFitTitle(), useNameOf(panel));
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const before = usePanel.getState().opener;

@@ -134,4 +134,6 @@ export const bed = {
   'bed.overlapOf': 'Overlap of',
   'bed.cutOffTheStart': 'Cut off the start:',
   'bed.cutOffSoMuch': 'Cut {{seconds}} off the start',
+  'bed.slopeInto': 'Slope into it',
+  'bed.slopeOut': 'Slope out of it',
 } as const;

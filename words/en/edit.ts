@@ -137,4 +137,13 @@ export const edit = {
   'edit.moveTheCutOfTheSounds': 'move the cut of the sounds',
   'edit.crossTheSoundsAlong': 'cross the sounds with the pictures',
   'edit.bendASlope': 'bend a slope',
+  'edit.rideALane': 'ride a lane',
+  'edit.takeTheRideAway': 'take the ride away',
+  'edit.moveALanesPins': 'move a lane’s pins',
+  'edit.makeRoomForIt': 'make room for it',
+  'edit.evenOut': 'even out',
+  'edit.asLoudAsPossible': 'as loud as possible',
+  'edit.playBackwards': 'play backwards',
+  'edit.changeThePitch': 'change the pitch',
+  'edit.changeTheSpeed': 'change the speed',
 } as const;

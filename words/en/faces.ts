@@ -40,4 +40,5 @@ export const faces = {
   'faces.lowerUnderClips': 'Somebody speaks: lower the music there',
   'faces.layAndFit': 'Lay it and fit it',
   'faces.silenceTrimmed': 'Silence trimmed',
+  'faces.balance': 'Balance',
 } as const;

@@ -10,7 +10,6 @@ export const tool = {
   'tool.cross': 'Cross',
   'tool.fades': 'Fades',
   'tool.loudness': 'Loudness',
-  'tool.lowCut': 'Low cut',
   'tool.pins': 'Pins',
   'tool.range': 'Range',
   'tool.repeat': 'Repeat',
@@ -18,4 +17,6 @@ export const tool = {
   'tool.time': 'Time',
   'tool.frame': 'Frame',
   'tool.sound': 'Sound',
+  'tool.treat': 'Treat',
+  'tool.speed': 'Speed',
 } as const;

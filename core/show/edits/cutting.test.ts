@@ -117,14 +117,14 @@ describe('cutting', () => {
   });
 
   it('lowers a range in one gesture, with slopes outside it; once more adds up; trimming and splitting keep every level', () => {
-    const lowered = edits.levelRange(row([10, 20]), { ids: ['p0'], from: 14, to: 18, by: -12, slope: 0.5 });
+    const lowered = edits.levelRange(row([10, 20]), { ids: ['p0'], from: 14, to: 18, by: -12, slopes: { into: 0.5, out: 0.5 } });
     const at = (show: Show, id: string, moment: number) => pinLevel(partOf(show, id).pins, moment - partOf(show, id).at);
     expect([12, 13.5, 13.75, 14, 16, 18, 18.25, 18.5, 25].map((moment) => at(lowered, 'p0', moment))).toEqual([
       0, 0, -6, -12, -12, -12, -6, 0, 0,
     ]);
-    const twice = edits.levelRange(lowered, { ids: ['p0'], from: 16, to: 30, by: 6, slope: 0.5 });
+    const twice = edits.levelRange(lowered, { ids: ['p0'], from: 16, to: 30, by: 6, slopes: { into: 0.5, out: 0.5 } });
     expect([15, 16, 17, 29].map((moment) => at(twice, 'p0', moment))).toEqual([-12, -6, -6, 6]);
-    const back = edits.levelRange(lowered, { ids: ['p0'], from: 14, to: 18, by: 12, slope: 0.5 });
+    const back = edits.levelRange(lowered, { ids: ['p0'], from: 14, to: 18, by: 12, slopes: { into: 0.5, out: 0.5 } });
     expect(partOf(back, 'p0').pins).toEqual([]);
     fc.assert(
       fc.property(fc.double({ min: 10.1, max: 29.9, noNaN: true }), fc.double({ min: 10.1, max: 29.9, noNaN: true }), (cut, moment) => {

@@ -3,7 +3,7 @@ import { RATE, clamp, framesOf, secondsOf, type Decibels, type Seconds } from '.
 import { isCrossing } from '../crossings';
 import { LIMITS } from '../limits';
 import { soundSeconds } from '../speed';
-import { joinPins, shiftPins, slicePins } from '../pins';
+import { joinPins, shiftPins, slicePins, type Slopes } from '../pins';
 import { partEnd, partSeconds } from '../placement';
 import { sliceSpans } from '../spans';
 import type { Part, Show } from '../types';
@@ -137,17 +137,26 @@ function takeOut(show: Draft<Show>, part: Draft<Part>, from: Seconds, to: Second
   return true;
 }
 
-/** Makes what parts play in a range of the show quieter or louder by `by` dB, with a slope of `slope` seconds outside either end. */
-export const levelRange = defineEdit<RangeOf & { by: Decibels; slope: Seconds }>(
+/**
+ * Makes what parts play in a range of the show quieter or louder by `by` dB, with slopes outside either end. `again` first takes away what was
+ * done to the same range before: for other slopes.
+ */
+export const levelRange = defineEdit<
+  RangeOf & { by: Decibels; slopes: Slopes; again?: { readonly by: Decibels; readonly slopes: Slopes } }
+>(
   ({ by }) => (by < 0 ? 'edit.lowerARange' : 'edit.raiseARange'),
-  (show, { ids, from, to, by, slope }) => {
+  (show, { ids, from, to, by, slopes, again }) => {
     for (const id of ids) {
       const part = find(show.parts, id, 'part');
       const length = partSeconds(part);
       const low = clamp(from - part.at, 0, length);
       const high = clamp(to - part.at, 0, length);
       if (high - low < 1e-3 || by === 0) continue;
-      const pins = shiftPins(part.pins, low, high, by, clamp(slope, 0, LIMITS.showSeconds), length);
+      const range = { from: low, to: high };
+      const bare = again ? shiftPins(part.pins, range, -again.by, again.slopes, length) : part.pins;
+      const { most } = LIMITS.rangeSlope;
+      const bounded = { into: clamp(slopes.into, 0, most), out: clamp(slopes.out, 0, most) };
+      const pins = shiftPins(bare, range, by, bounded, length);
       if (pins.length <= LIMITS.pin.count) part.pins = pins;
     }
   },

@@ -93,7 +93,7 @@ function onPieces(): fc.Arbitrary<Change>[] {
     fc.tuple(range, level, seconds).map(
       ([one, by, slope]) =>
         (h, ids) =>
-          perform(h, edits.levelRange, { ids, ...one, by, slope }),
+          perform(h, edits.levelRange, { ids, ...one, by, slopes: { into: slope, out: slope } }),
     ),
     fc.constant((h, ids) => perform(h, edits.clearPins, { ids })),
     fc.tuple(fc.constantFrom('power' as const, 'even' as const, 'matched' as const), signed).map(

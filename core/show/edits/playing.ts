@@ -58,9 +58,9 @@ function playAs(show: Draft<Show>, part: Draft<Part>, change: PlayedChange): voi
   if (turned) spans.reverse();
   part.spans = spans.map((span, i) => {
     const cut = turned ? before.spans[before.spans.length - 2 - i] : before.spans[i];
-    const { fold: _, ...bare } = span;
     const fold = cut?.fold && (turned ? { lead: cut.fold.tail, tail: cut.fold.lead } : cut.fold);
-    return { ...bare, join: cut?.join ?? 0, ...(fold ? { fold } : {}) };
+    const { from, to } = span;
+    return { from, to, join: cut?.join ?? 0, ...(fold ? { fold } : {}) };
   });
   const grown = partSeconds(part) / length;
   const along = (pins: Part['pins']) => {

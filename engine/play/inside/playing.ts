@@ -1,14 +1,22 @@
-import { Mixer } from '../../../core/mix';
+import { Meters, Mixer } from '../../../core/mix';
 import { Sources } from '../../media/inside/sources';
 import { Handover } from '../../workers/serve';
 import type { Block, PlayCalls } from '../play.protocol';
 
+/** What is played, and what measures it. */
+interface Playing {
+  readonly mixer: Mixer;
+  readonly meters: Meters;
+  readonly lanes: readonly string[];
+}
+
 /** What the playing worker can do. */
 export class PlayDesk {
   private readonly sources = new Sources();
-  private mixer: Mixer | null = null;
+  private playing: Playing | null = null;
   private turn = 0;
   private scratch = new Float32Array(0);
+  private apart: Float32Array[] = [];
 
   readonly prepare = async ({ plan }: Parameters<PlayCalls['prepare']>[0]): Promise<{ opened: number }> => {
     const turn = (this.turn += 1);
@@ -16,21 +24,41 @@ export class PlayDesk {
     // A later plan is ready, or on its way: this one has come too late, and closes nothing that the later one plays.
     if (turn !== this.turn) return { opened: 0 };
     const sources = this.sources.keep(plan);
-    this.mixer = new Mixer(plan, sources);
+    const mixer = new Mixer(plan, sources, this.playing?.mixer ?? null);
+    const lanes = mixer.laneIds;
+    const { playing } = this;
+    // An edit that leaves the lanes as they are leaves what was measured of them, too.
+    const goesOn = playing !== null && playing.meters.frames === plan.frames && playing.lanes.join() === lanes.join();
+    this.playing = { mixer, lanes, meters: goesOn ? playing.meters : new Meters(lanes.length, plan.frames) };
     return { opened: sources.size };
   };
 
-  readonly render = ({ first, frames }: Parameters<PlayCalls['render']>[0]): Handover<Block> => {
-    if (!this.mixer) throw new RangeError('render needs a prepared plan');
+  readonly relevel = (levels: Parameters<PlayCalls['relevel']>[0]): void => {
+    this.now().mixer.relevel(levels);
+  };
+
+  readonly render = ({ first, frames, begin = false }: Parameters<PlayCalls['render']>[0]): Handover<Block> => {
+    const { mixer, meters, lanes } = this.now();
     if (this.scratch.length < frames * 2) this.scratch = new Float32Array(frames * 2);
+    while (this.apart.length < lanes.length || this.apart.some((one) => one.length < frames * 2)) {
+      this.apart = lanes.map(() => new Float32Array(frames * 2));
+    }
     const both = this.scratch;
-    this.mixer.render(first, frames, both);
+    const apart = this.apart.slice(0, lanes.length);
+    mixer.renderApart(first, frames, both, apart);
+    if (begin) meters.begin(first);
+    const { step, rows } = meters.push(first, frames, apart, both);
     const left = new Float32Array(frames);
     const right = new Float32Array(frames);
     for (let i = 0; i < frames; i += 1) {
       left[i] = both[i * 2]!;
       right[i] = both[i * 2 + 1]!;
     }
-    return new Handover({ first, frames, left, right }, [left.buffer, right.buffer]);
+    return new Handover({ first, frames, left, right, meters: { step, rows, lanes } }, [left.buffer, right.buffer, rows.buffer]);
   };
+
+  private now(): Playing {
+    if (!this.playing) throw new RangeError('a plan has to be prepared first');
+    return this.playing;
+  }
 }

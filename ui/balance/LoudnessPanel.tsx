@@ -9,7 +9,8 @@ import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { useLoudness } from '../../session/sound/useLoudness';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
-import { DecibelField } from '../controls/DecibelField';
+import { levelEntry } from '../controls/levelEntry';
+import { NumberField } from '../controls/NumberField';
 import { Notice } from '../controls/Notice';
 import { Reading } from '../controls/Reading';
 import { FirstMet } from '../controls/FirstMet';
@@ -69,7 +70,14 @@ export function LoudnessPanel() {
         />
         {show.aim === undefined ? null : <Button label={t('finish.noAim')} kind="quiet" onPress={() => edit(setAim, { aim: null })} />}
       </View>
-      <DecibelField label={t('finish.loudnessOfTheWhole')} value={show.master.gain} onChange={(gain) => edit(setMasterGain, { gain })} />
+      <NumberField
+        label={t('finish.loudnessOfTheWhole')}
+        value={show.master.gain}
+        {...levelEntry}
+        least={LIMITS.gain.least}
+        most={LIMITS.master.most}
+        onChange={(gain) => edit(setMasterGain, { gain })}
+      />
       <View className="flex-row items-center gap-2">
         <Switch
           label={held ? t('finish.peaksAreHeld') : t('finish.holdThePeaks')}

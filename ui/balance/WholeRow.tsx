@@ -1,0 +1,123 @@
+import { useCallback, useRef } from 'react';
+import { Pressable, View } from 'react-native';
+import { partsOn } from '../../core/show';
+import { setMasterGain } from '../../core/show/edits';
+import { bringWholeBack, useRiding } from '../../session/balance/gates';
+import { useOpenShow, useSaved, whole } from '../../session/open/store';
+import { useLoudness } from '../../session/sound/useLoudness';
+import { seek } from '../../session/sound/transport';
+import { useOver } from '../../session/voice/over';
+import { decimal, sayGain, sayTime, t } from '../../words';
+import { Button } from '../controls/Button';
+import { percentOfLevel } from '../controls/levelEntry';
+import { Say } from '../controls/Say';
+import { openPanel } from '../panels/open';
+import { Channel } from './Channel';
+import { useMeters, type WholeWords } from './meters';
+import { WHOLE_SCALE } from './scale';
+
+const sayShare = (gain: number) => `${decimal(percentOfLevel(gain), 0)} %`;
+const sayLoudness = (value: number | null) => (value === null || !Number.isFinite(value) ? '–' : decimal(value, 1));
+
+/** The whole: its level, how loud it is now, so far and of all, and what is done for all of it. */
+export function WholeRow() {
+  const show = useSaved(whole);
+  const { data, stale } = useLoudness(show);
+  const peak = useRef<HTMLSpanElement>(null);
+  const now = useRef<HTMLSpanElement>(null);
+  const { edit, tryOut, endPreview } = useOpenShow.getState();
+  const say = useCallback<WholeWords>(({ loudness, soFar }) => {
+    if (now.current) now.current.textContent = t('balance.now', { now: sayLoudness(loudness), soFar: sayLoudness(soFar) });
+  }, []);
+  useMeters(say);
+  const { gain } = show.master;
+  const truePeak = data?.truePeak ?? null;
+  return (
+    <View className="gap-1" role="group" accessibilityLabel={t('balance.theWhole')}>
+      <View className="flex-row items-center gap-2">
+        <View className="w-[4.25rem]">
+          <Say look="label">{t('balance.theWhole')}</Say>
+        </View>
+        <View className="min-w-0 flex-1">
+          <Channel
+            name="whole"
+            label={t('balance.levelOfTheWhole')}
+            tone="ink"
+            bed="line"
+            scale={WHOLE_SCALE}
+            value={gain}
+            say={sayShare}
+            onMove={(value) => tryOut(setMasterGain, { gain: value }, true)}
+            onLetGo={(value) => edit(setMasterGain, { gain: value })}
+            onCancel={endPreview}
+            onReset={bringWholeBack}
+            words={peak}
+          />
+        </View>
+        <Pressable
+          accessibilityRole="button"
+          accessibilityLabel={t('balance.fieldsOf', { lane: t('balance.theWhole'), level: `${sayShare(gain)}, ${sayGain(gain)}` })}
+          onPress={() => openPanel({ name: 'loudness' })}
+          className="min-h-touch w-[4.5rem] items-end justify-center active:opacity-70"
+        >
+          <Say look="time">{sayShare(gain)}</Say>
+          <span ref={peak} className="rb-peak-words font-text text-tiny text-ink-2" />
+        </Pressable>
+      </View>
+      <View className={`flex-row flex-wrap gap-x-2 ${stale ? 'opacity-60' : ''}`}>
+        <span ref={now} className="font-text text-small text-ink-2" />
+        <Say look="small">
+          {t('balance.ofAll', { all: sayLoudness(data?.integrated ?? null) })}
+          {' · '}
+          <Say look="small" className={truePeak !== null && truePeak > -1 ? 'font-bold text-red' : ''}>
+            {t('balance.truePeak', { peak: sayLoudness(truePeak) })}
+          </Say>
+        </Say>
+      </View>
+    </View>
+  );
+}
+
+/** What is done for all lanes: evened out, ridden, brought to a loudness, the voice kept clear. */
+export function WholeActions() {
+  const show = useSaved(whole);
+  const riding = useRiding((state) => state.riding);
+  const speaks = useSaved((one) => partsOn(one, 'voice').length > 0);
+  const { least } = useOver(show);
+  return (
+    <View className="gap-1.5">
+      <View className="flex-row flex-wrap gap-1.5">
+        <Button label={t('balance.evenOut')} tight onPress={() => openPanel({ name: 'even' })} className="grow" />
+        <Button
+          label={t('balance.ride')}
+          hint={t('balance.rideHint')}
+          tight
+          chosen={riding}
+          onPress={() => useRiding.setState({ riding: !riding })}
+          className="grow"
+        />
+        <Button
+          label={show.aim === undefined ? t('balance.aim') : t('balance.aimAt', { aim: decimal(show.aim, 0) })}
+          hint={t('balance.aimHint')}
+          tight
+          onPress={() => openPanel({ name: 'loudness' })}
+          className="grow"
+        />
+        {speaks ? (
+          <Button
+            label={least ? t('balance.voiceOver', { over: decimal(least.over, 1) }) : t('balance.voice')}
+            hint={least ? t('balance.voiceOverHint', { over: decimal(least.over, 1), at: sayTime(least.at) }) : t('balance.voiceHint')}
+            tight
+            kind="quiet"
+            onPress={() => {
+              if (least) seek(least.at);
+              openPanel({ name: 'over' });
+            }}
+            className="grow"
+          />
+        ) : null}
+      </View>
+      {riding ? <Say look="small">{t('balance.whileItPlays')}</Say> : null}
+    </View>
+  );
+}
