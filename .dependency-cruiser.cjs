@@ -26,7 +26,7 @@ const ROOMS = {
     'check',
   ],
   words: ['en', 'de', 'catalogue.ts', 'intl.ts', 'say.ts', 'numbers.ts', 'index.ts'],
-  engine: ['media', 'workers', 'analyse', 'listen', 'measure', 'play', 'record', 'stage', 'write', 'showFile'],
+  engine: ['media', 'workers', 'analyse', 'listen', 'clear', 'measure', 'play', 'record', 'stage', 'write', 'showFile'],
   session: [
     ...[
       'awake.ts',

@@ -1,4 +1,5 @@
 import { startAnalysing, type AnalyseClient } from '../engine/analyse/analyse.client';
+import { startClearing, type ClearClient } from '../engine/clear/clear.client';
 import { startListening, type ListenClient } from '../engine/listen/listen.client';
 import { startMeasuring, type MeasureClient } from '../engine/measure/measure.client';
 import { startRecorder, type RecordClient } from '../engine/record/record.client';
@@ -11,6 +12,7 @@ const workers = {
   analysing: startAnalysing(),
   recording: startRecorder(),
   packing: startWork(),
+  clearing: startClearing(),
 };
 
 /** Takes files in, and hears what is in them. */
@@ -27,6 +29,9 @@ export const recorder = (): RecordClient => workers.recording;
 
 /** Packs and unpacks show files. */
 export const packer = (): WorkClient => workers.packing;
+
+/** Knows voices: leaves them and takes all else away. */
+export const clearer = (): ClearClient => workers.clearing;
 
 /** Ends them all: the page is over. */
 export function closeWorkers(): void {

@@ -27,6 +27,8 @@ export const places = {
   profile: (id: MediaId): Place => ['profiles', id],
   /** What another speed, or a costly treatment, needs to know of a sound (core/treat/recipe.ts). */
   findings: (id: MediaId, name: string): Place => ['recipes', `${id}.${name}.${RECIPE}.json`],
+  /** A sound as clear voice leaves it: frames like those of the sound itself. */
+  cleared: (id: MediaId): Place => ['cleared', `${id}.${RECIPE}`],
   /** A recording while it is made: one channel of 32-bit floats at the mix rate, and what it is about. They stay until it is in its show. */
   recording: (id: string): Place => ['recordings', `${id}.pcm`],
   about: (id: string): Place => ['recordings', `${id}.json`],

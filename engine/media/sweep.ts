@@ -2,7 +2,7 @@ import type { MediaId } from '../../core/show';
 import { namesIn, removeAt } from './folders';
 
 /** Folders whose files are named after the hash of the bytes they come from. */
-const BY_CONTENT = ['media', 'pcm', 'peaks', 'facts', 'pictures', 'films', 'traces', 'hearings', 'profiles', 'recipes'];
+const BY_CONTENT = ['media', 'pcm', 'peaks', 'facts', 'pictures', 'films', 'traces', 'hearings', 'profiles', 'recipes', 'cleared'];
 const HASH = 64;
 
 /** Media of which anything is kept. */

@@ -5,6 +5,7 @@ import type { MediaId, Show } from '../../core/show';
 import type { Profile } from '../../core/speech';
 import { report, useOpenShow } from '../open/store';
 import { listener } from '../workers';
+import { clearedFor } from './cleared';
 
 /** What is known by listening of the sounds of the open show: where somebody speaks, how loud they are. Grows as it is found out. */
 export const useHeard = sessionStore<{ readonly heard: Heard }>(() => ({ heard: NOTHING_HEARD }));
@@ -77,10 +78,11 @@ function tell(error: unknown): void {
 export const heardNow = (): Heard => useHeard.getState().heard;
 
 /**
- * What is known once everything that the show's dips need was listened to. @throws Failure where a sound could not be: what is made without
+ * What is known once everything that the show's dips need was listened to, and all that it plays was worked out. @throws Failure where a sound could not be: what is made without
  * its dips would not be the show.
  */
 export async function heardFor(show: Show): Promise<Heard> {
+  await clearedFor(show);
   return heardAll(needsHearing(show).map((part) => part.media));
 }
 
@@ -98,7 +100,7 @@ eachSession((session) => {
       const show = state.status === 'open' ? state.history.show : null;
       if (show === last) return;
       last = show;
-      if (show) void heardFor(show).catch(tell);
+      if (show) void heardAll(needsHearing(show).map((part) => part.media)).catch(tell);
     }),
   );
 });

@@ -6,6 +6,7 @@ import { compareLengths, showSeconds, type Media, type Show } from '../../core/s
 import { clamp, framesOf } from '../../core/units';
 import { startPlaying } from '../../engine/play/play.client';
 import { Player } from '../../engine/play/player';
+import { useCleared } from './cleared';
 import { heardNow, useHeard } from './heard';
 import { audibleShow, currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
 
@@ -246,4 +247,9 @@ eachSession((session) => {
     }),
   );
   session.onEnd(useHeard.subscribe(heardAnew));
+  session.onEnd(
+    useCleared.subscribe(({ done }, before) => {
+      if (done !== before.done) heardAnew();
+    }),
+  );
 });

@@ -7,6 +7,7 @@ import { LIMITS, TREATMENTS_IN_ORDER, newTreatment, withTreatment, type Treatmen
 import { setTreatments, type Treated } from '../../core/show/edits';
 import { chainOf, hearAgain, hearWithout, useLouder } from '../../session/balance/comparing';
 import { useOpenShow, useSaved, whole } from '../../session/open/store';
+import { useCleared } from '../../session/sound/cleared';
 import { t } from '../../words';
 import { Button, IconButton } from '../controls/Button';
 import { Choice } from '../controls/Choice';
@@ -133,6 +134,7 @@ interface LinkProps {
 
 function Link({ of, treatment, open, onOpen, onTry, onSet, onRemove, onMove }: LinkProps) {
   const name = t(TREATMENT_NAMES[treatment.kind]);
+  const share = useCleared((state) => (treatment.kind === 'clear' ? state.share : null));
   const [main, ...more] = amountsOf(treatment);
   const { amount } = main!;
   return (
@@ -174,7 +176,7 @@ function Link({ of, treatment, open, onOpen, onTry, onSet, onRemove, onMove }: L
       {treatment.kind === 'hiss' ? <HissFields of={of} treatment={treatment} onSet={onSet} /> : null}
       <View className="flex-row items-center gap-2">
         <Say look="small" className="flex-1">
-          {noteOf(treatment)}
+          {treatment.kind === 'clear' && share !== null ? t('treat.beingWorkedOut', { share: Math.round(share * 100) }) : noteOf(treatment)}
         </Say>
         {more.length > 0 ? (
           <Button

@@ -70,4 +70,5 @@ export const treat = {
   'treat.pitchNote': 'The length stays.',
   'treat.semitone': '{{by}} semitone',
   'treat.semitones': '{{by}} semitones',
+  'treat.beingWorkedOut': 'Being worked out: {{share}} %. Until then it plays without.',
 } as const;

@@ -7,6 +7,8 @@ import { syncHandle } from '../write';
 
 /** A source over a file; whoever opens it closes it. */
 export interface Opened extends PcmSource {
+  /** It plays without something that is still being worked out: whoever opens it again later may hear that. */
+  readonly waiting?: boolean | undefined;
   close(): void;
 }
 

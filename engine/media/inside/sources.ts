@@ -1,21 +1,39 @@
 import type { Plan } from '../../../core/mix';
-import { soundOfKey, type MediaId } from '../../../core/show';
+import { soundOfKey, type MediaId, type Recipe } from '../../../core/show';
 import type { PcmSource } from '../../../core/sound';
-import { cooked } from '../../../core/treat';
+import { clearIn, cooked } from '../../../core/treat';
+import { fileAt, places } from '../folders';
 import { findingsFor } from '../recipes';
-import { openPcm, type Opened } from './pcm';
+import { openPages, openPcm, type Opened } from './pcm';
 
 /** A sound that a plan names: a stored one, at another speed and treated where it says so. Whoever opens it closes it. */
 export async function openSound(key: string): Promise<Opened> {
   const { media, recipe } = soundOfKey(key);
   const pcm = await openPcm(media);
   if (!recipe) return pcm;
-  try {
-    return { ...cooked(pcm, recipe, await findingsFor(media, pcm, recipe)), close: pcm.close };
-  } catch (error) {
+  const clears = clearIn(recipe) > 0;
+  const cleared = clears ? await openCleared(media, pcm) : null;
+  const close = () => {
     pcm.close();
+    cleared?.close();
+  };
+  try {
+    // Until clear voice is worked out it plays without: nothing else of the recipe waits for it.
+    const asked = clears && !cleared ? withoutClear(recipe) : recipe;
+    const findings = await findingsFor(media, pcm, asked, cleared);
+    return { ...cooked(pcm, asked, findings, cleared), close, ...(asked === recipe ? {} : { waiting: true }) };
+  } catch (error) {
+    close();
     throw error;
   }
+}
+
+const withoutClear = (recipe: Recipe): Recipe => ({ ...recipe, treatments: recipe.treatments.filter(({ kind }) => kind !== 'clear') });
+
+async function openCleared(media: MediaId, { channels, frames }: PcmSource): Promise<Opened | null> {
+  const place = places.cleared(media);
+  const file = await fileAt(place);
+  return file ? openPages(place, file, channels, frames) : null;
 }
 
 /** Opens sounds for one question, and closes them whatever comes of it. */
@@ -42,11 +60,16 @@ export class Sources {
   /** Opens what the plan needs; what else is open stays so. */
   async fetch(plan: Plan): Promise<void> {
     for (const id of soundsOf(plan)) {
-      if (this.open.has(id)) continue;
+      const before = this.open.get(id);
+      if (before && !before.waiting) continue;
       const opened = await openSound(id);
-      // Another call may have opened it meanwhile.
-      if (this.open.has(id)) opened.close();
-      else this.open.set(id, opened);
+      const now = this.open.get(id);
+      // Another call may have opened it meanwhile; one that waited for clear voice is there in full by now, or waits on.
+      if (now && (now !== before || opened.waiting)) opened.close();
+      else {
+        this.open.set(id, opened);
+        now?.close();
+      }
     }
   }
 
