@@ -4,6 +4,7 @@ import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { fitFigures } from './fit';
 import { historyFigures } from './history';
+import { treatFigures } from './treat';
 import { voiceFigures } from './voice';
 import { table, type Figure } from './figure';
 
@@ -28,6 +29,7 @@ async function main(): Promise<void> {
     ...historyFigures(),
     ...fitFigures(),
     ...voiceFigures(),
+    ...(await treatFigures()),
     ...(await browserFigures()),
     testShare(),
   ];

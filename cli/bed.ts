@@ -5,7 +5,9 @@ import { hear } from './hear';
 import { LOOP_OPTIONS, loop } from './loop';
 import { measure } from './measure';
 import { render } from './render';
+import { even } from './even';
 import { dips, speech } from './speech';
+import { treat } from './treat';
 import type { WavFormat } from '../core/files';
 
 const USAGE = `bed measure IN.wav                          loudness and peaks as JSON
@@ -13,6 +15,10 @@ bed render SHOW OUT.wav [--bits 16|24|32]     the sound of a show: a show file, 
 bed hear IN.wav [--json]                       tempo, beats, bars, sections, last chord
 bed speech IN.wav [--json]                     where somebody speaks
 bed dips SHOW [--json]                         the dips of a show, and how far the voice stands above the bed
+bed treat IN.wav OUT.wav --chain JSON [--bits 16|24|32]
+                                            a sound through treatments: [{"kind":"lowCut","frequency":80}], or a file that says so
+bed even SHOW [--of voices|clips] [--to LUFS] [--json]
+                                            what brings the narrations, or the clips, of a show to one loudness
 bed fit IN.wav --seconds N --out OUT.wav [--report R.json] [--by weave|loop|stop|nudge] [--near frame|beat|bar | --miss S]
         [--shortest BARS|SECONDSs] [--ending own|fade|either] [--keep A-B]... [--drop A-B]... [--meet SOURCE@SHOW]... [--bits 16|24|32]
                                             the piece as long as is wanted; --near frame is exact to the sample
@@ -82,6 +88,20 @@ async function run(command: string | undefined, rest: readonly string[]): Promis
         throw new Complaint(`${command} takes one ${takes}: bed ${command} ${takes === 'sound' ? 'IN.wav' : 'SHOW'} --json`);
       return answer(plain[0]!);
     }
+    case 'treat': {
+      const { plain, options } = split(rest, ['chain', 'bits']);
+      const format = FORMATS[options.get('bits') ?? '24'];
+      if (plain.length !== 2 || !format) throw new Complaint('treat takes two files: bed treat IN.wav OUT.wav --chain JSON');
+      return treat(plain[0]!, plain[1]!, options.get('chain'), format);
+    }
+    case 'even': {
+      const { plain, options } = split(
+        rest.filter((word) => word !== '--json'),
+        ['of', 'to'],
+      );
+      if (plain.length !== 1) throw new Complaint('even takes one show: bed even SHOW [--of voices|clips] [--to LUFS]');
+      return even(plain[0]!, options.get('of') ?? 'voices', options.get('to'));
+    }
     case 'fit': {
       const { plain, options } = splitAll(rest, FIT_OPTIONS);
       const format = FORMATS[options.get('bits')?.at(-1) ?? '24'];
@@ -92,7 +112,7 @@ async function run(command: string | undefined, rest: readonly string[]): Promis
     case '--help':
       return USAGE;
     default:
-      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, hear, speech, dips, fit, loop`);
+      throw new Complaint(`“${command}” is not a command of bed. There are: measure, render, hear, speech, dips, treat, even, fit, loop`);
   }
 }
 

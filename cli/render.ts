@@ -7,6 +7,7 @@ import { openShow } from './showFile';
 export async function render(path: string, out: string, format: WavFormat): Promise<string> {
   const folder = await openShow(path);
   try {
+    await folder.clearVoices();
     const plan = planShow(folder.show, folder.heard());
     const writer = new WavWriter(format);
     writePlan(out, writer, plan, folder.sources(plan.parts), { first: 0, frames: plan.frames });

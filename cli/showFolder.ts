@@ -1,9 +1,10 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { needsHearing, type Heard } from '../core/level';
-import { readShow, soundOfKey, type MediaId, type Show } from '../core/show';
+import { ownParts, playedKey, readShow, soundOfKey, type MediaId, type Show } from '../core/show';
 import type { PcmSource } from '../core/sound';
-import { cooked } from '../core/treat';
+import { clearIn, cooked } from '../core/treat';
+import { clearedSource, loadDenoiser } from './clear';
 import { profileOf, type Profile } from '../core/speech';
 import { Complaint, soundSource } from './files';
 
@@ -31,6 +32,7 @@ function mediaPath(folder: string, id: string): string {
 export class ShowFolder {
   readonly show: Show;
   private readonly opened = new Map<MediaId, ReturnType<typeof soundSource>>();
+  private readonly cleared = new Map<MediaId, PcmSource>();
 
   /** @param gone is called once it is closed. */
   constructor(
@@ -46,12 +48,24 @@ export class ShowFolder {
     return known.source;
   }
 
+  /** Works out what a show wants of clear voice: before its sounds are asked for. */
+  async clearVoices(): Promise<void> {
+    const wanted = [...this.show.parts, ...ownParts(this.show)].flatMap((part) => {
+      const { media, recipe } = soundOfKey(playedKey(this.show, part));
+      return recipe && clearIn(recipe) > 0 ? [media] : [];
+    });
+    if (wanted.length === 0) return;
+    const make = await loadDenoiser();
+    for (const media of new Set(wanted)) this.cleared.set(media, clearedSource(this.source(media), make));
+  }
+
   /** The sounds that a plan plays, by `soundKey`. */
   sources(parts: readonly { readonly media: string }[]): Map<string, PcmSource> {
     const sources = new Map<string, PcmSource>();
     for (const { media: key } of parts) {
       const { media, recipe } = soundOfKey(key);
-      if (!sources.has(key)) sources.set(key, recipe ? cooked(this.source(media), recipe) : this.source(media));
+      if (!sources.has(key))
+        sources.set(key, recipe ? cooked(this.source(media), recipe, null, this.cleared.get(media) ?? null) : this.source(media));
     }
     return sources;
   }

@@ -37,7 +37,7 @@ export async function openDemo(page: Page): Promise<void> {
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
 }
 
-export async function face(page: Page, name: 'Pictures' | 'Bed' | 'Voice' | 'Finish'): Promise<void> {
+export async function face(page: Page, name: 'Pictures' | 'Bed' | 'Voice' | 'Balance' | 'Finish'): Promise<void> {
   await page.getByRole('tab', { name }).click();
 }
 
@@ -81,6 +81,15 @@ export async function finishPanel(page: Page, name: string): Promise<Locator> {
   await face(page, 'Finish');
   await page.getByRole('button', { name, exact: true }).click();
   const dialog = page.getByRole('dialog');
+  await expect(dialog).toBeVisible();
+  return dialog;
+}
+
+/** Opens the loudness of the whole from the desk. */
+export async function wholePanel(page: Page): Promise<Locator> {
+  await face(page, 'Balance');
+  await page.getByRole('button', { name: 'Loudness to aim for, and held peaks' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Loudness of the whole' });
   await expect(dialog).toBeVisible();
   return dialog;
 }

@@ -1,4 +1,4 @@
-import { expect, exportWav, finishPanel, openDemo, test } from './app';
+import { expect, exportWav, openDemo, test, wholePanel } from './app';
 import { ffmpeg, probe } from './media';
 
 test('the demo show: its difference is plain, and its exported loudness is what ffmpeg reads', async ({ page }, info) => {
@@ -7,7 +7,7 @@ test('the demo show: its difference is plain, and its exported loudness is what 
   const path = info.outputPath('demo.wav');
   expect(await exportWav(page, path, '24-bit')).toBe('The rain bed by the bike shed.wav');
   expect(probe(path).frames).toBe(96 * 48_000);
-  const dialog = await finishPanel(page, 'Loudness');
+  const dialog = await wholePanel(page);
   const said = async (unit: string) => {
     const reading = dialog.getByText(new RegExp(`^[−+][\\d.]+ ${unit}$`));
     await expect(reading).toBeVisible();

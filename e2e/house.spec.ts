@@ -1,5 +1,5 @@
 import { test as patient, type Page } from '@playwright/test';
-import { addPhotos, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type } from './app';
+import { addPhotos, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type, wholePanel } from './app';
 import { tool } from './bed';
 import { clickSong, photo } from './media';
 import { laid, recordBar } from './voice';
@@ -22,8 +22,9 @@ test('an ambience lies under the music on a lane of its own; the two sound toget
   await lanes.getByRole('button', { name: 'Add a lane to the bed' }).tap();
   await expect(lanes.getByRole('button', { name: 'Lay on Bed 2' })).toHaveAttribute('aria-pressed', 'true');
   await type(page, 'Name of Bed 2', 'Rain outside');
-  await lanes.getByRole('button', { name: 'Low cut of Rain outside', exact: true }).tap();
-  await expect(field(page, 'Low cut of Rain outside below')).toHaveValue('80 Hz');
+  await lanes.getByRole('button', { name: /^Treatments of Rain outside/ }).tap();
+  await page.getByRole('button', { name: 'Add: Low cut' }).tap();
+  await expect(page.getByRole('slider', { name: 'Low cut: below' })).toHaveAttribute('aria-valuetext', '80 Hz');
   await page.keyboard.press('Escape');
   await expect(lanes).toBeHidden();
   await page.getByRole('button', { name: 'Close the drawer' }).tap();
@@ -78,9 +79,7 @@ test('levels are typed in dB or percent wherever they are set, Escape gives a fi
   await slider.blur();
   await expect(field(page, 'Loudness in dB')).toHaveValue('−12.0 dB');
 
-  await face(page, 'Finish');
-  await page.getByRole('button', { name: 'Loudness', exact: true }).tap();
-  const dialog = page.getByRole('dialog');
+  const dialog = await wholePanel(page);
   const whole = dialog.getByRole('textbox', { name: 'Loudness of the whole' });
   await whole.fill('-9');
   await whole.press('Escape');
@@ -88,7 +87,7 @@ test('levels are typed in dB or percent wherever they are set, Escape gives a fi
   await expect(dialog).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
-  await expect(page.getByRole('button', { name: 'Loudness', exact: true })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Loudness to aim for, and held peaks' })).toBeFocused();
 });
 
 // Without the watch on the browser's errors: one of them is what it is about.

@@ -53,7 +53,7 @@ test('a device that is turned keeps the moment, what is chosen and the open tool
   // Every face, with nothing chosen.
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole('button', { name: 'Close the drawer' }).tap();
-  for (const name of ['Pictures', 'Voice', 'Finish', 'Bed'] as const) {
+  for (const name of ['Pictures', 'Voice', 'Balance', 'Finish', 'Bed'] as const) {
     for (const [width, height] of SIZES) {
       await page.setViewportSize({ width, height });
       await face(page, name);

@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test';
 import { newPart, newPicture } from '../core/show/edits';
 import { firstOwnStart } from '../core/show/newShow';
 import { FIRST_LANES } from '../core/show';
-import { expect, face, finishPanel, test } from './app';
+import { expect, finishPanel, test, wholePanel } from './app';
 import { clickSong, ffmpeg, loudestFrame, photo, samplesOf, song, CLICK_AT } from './media';
 import { bring, decoded, loudnessOf, openShowFile, probeAll, showFile, showWith } from './work';
 
@@ -98,9 +98,7 @@ test('bed alone, voice where nobody speaks, and one file for each lane, equally 
 
 test('loudness brought to its aim, peaks held: what is measured by another meter is what was asked for', async ({ page }, info) => {
   await opened(page, info.outputPath('.'));
-  await face(page, 'Finish');
-  await page.getByRole('button', { name: 'Loudness', exact: true }).click();
-  const dialog = page.getByRole('dialog', { name: 'Loudness of the whole' });
+  const dialog = await wholePanel(page);
   await dialog.getByRole('button', { name: 'Loudness to aim for: −16' }).click();
   await expect(dialog.getByText('phones and podcasts (common practice)')).toBeVisible();
   await dialog.getByRole('button', { name: 'Bring it there' }).click();

@@ -13,7 +13,7 @@ export const LIMITS = {
   /** Shortest passage that a part may play, seconds. */
   span: { least: 0.05 },
   /** Levels of parts: a recording that is far too quiet can be brought up. Sliders go to `usual`: 200 % is +6.02 dB. */
-  gain: { least: SILENCE, most: 30, usual: 6.0206 },
+  gain: { least: SILENCE, most: 40, usual: 6.0206 },
   /** Levels of lanes, and of the whole (200 %). */
   lane: { most: 12 },
   master: { most: 6.0206 },

@@ -38,7 +38,7 @@ import {
   tapBeat,
   useLooping,
 } from './looping';
-import { dropRange, levelMarked, markRange, removeMarked, setRange, useRange } from './range';
+import { dropRange, levelMarked, markRange, removeMarked, setRange, slopeMarked, useRange } from './range';
 import { letGo, snapBy, useSnap } from './snapping';
 
 const show = (): Show => {
@@ -106,7 +106,7 @@ it('a range begins at the now line, its ends take each other along, it is lowere
   choose('song');
   at(10);
   markRange();
-  expect(useRange.getState().range).toEqual({ from: 10, to: 14 });
+  expect(useRange.getState().range).toMatchObject({ from: 10, to: 14 });
   setRange({ from: 20 });
   expect(useRange.getState().range!.to).toBeGreaterThan(20);
   setRange({ to: 25 });
@@ -114,6 +114,16 @@ it('a range begins at the now line, its ends take each other along, it is lowere
   expect(useOpenShow.getState().preview!.parts[1]!.pins).toHaveLength(4);
   levelMarked(-6, false);
   expect(show().parts[1]!.pins.map((pin) => pin.gain)).toEqual([0, -6, -6, 0]);
+  // Other slopes are those of what was lowered already; a step apart at the least, ten seconds at the most.
+  slopeMarked({ into: 2, out: 99 }, false);
+  expect(show().parts[1]!.pins.map((pin) => [Math.round((pin.at + show().parts[1]!.at) * 100) / 100, Math.round(pin.gain)])).toEqual([
+    [18, 0],
+    [20, -6],
+    [25, -6],
+    [35, 0],
+  ]);
+  slopeMarked({ into: 0.5, out: 0.5 }, false);
+  expect(show().parts[1]!.pins.map((pin) => Math.round(pin.gain))).toEqual([0, -6, -6, 0]);
   removeMarked(true);
   expect(places()[1]).toEqual([
     7,

@@ -3,6 +3,8 @@ import { keepsItsWord, type Change } from '../../../tests/contract';
 import { clipMedia, photoMedia, showOf, soundMedia, withClip } from '../../../tests/shows';
 import { perform, undo, type History } from '../history';
 import { BED_LANE, FIRST_LANES } from '../newShow';
+import { TREATMENTS_IN_ORDER, newTreatment } from '../treatments';
+import type { Treatment } from '../treatTypes';
 import * as edits from '.';
 
 const level = fc.double({ min: -80, max: 20, noNaN: true });
@@ -10,6 +12,19 @@ const seconds = fc.double({ min: -5, max: 400, noNaN: true });
 const signed = fc.double({ min: -60, max: 60, noNaN: true });
 const edge = fc.constantFrom('start' as const, 'end' as const);
 const side = fc.constantFrom('fadeUp' as const, 'fadeOut' as const);
+const room = fc.oneof(
+  fc.constant(null),
+  fc.record({ when: fc.constantFrom('never' as const, 'speech' as const, 'sound' as const), over: level, by: level }),
+);
+/** Chains as a gesture may bring them: amounts far beyond what the document allows. */
+const chain = fc.array(
+  fc.tuple(fc.constantFrom(...TREATMENTS_IN_ORDER), level).map(([kind, value]) => {
+    const start = newTreatment(kind);
+    const wild = Object.entries(start).map(([name, was]) => [name, typeof was === 'number' ? value : was]);
+    return Object.fromEntries(wild) as Treatment;
+  }),
+  { maxLength: 5 },
+);
 const pick = (list: readonly { id: string }[], n: number) => list[n % list.length]?.id;
 
 /** Edits of one picture, of clips' sound, and of the times of all. What a picture's kind does not have is skipped. */
@@ -59,6 +74,11 @@ function onPictures(): fc.Arbitrary<Change>[] {
       .map((times) => (h, id) => perform(h, edits.changesOnto, { times, keep: [id] })),
     fc.constantFrom('16:9', '4:3', '1:1', '9:16').map((shape) => (h) => perform(h, edits.setShape, { shape })),
     seconds.map((s) => (h) => perform(h, edits.setBlack, { end: 'out', seconds: s })),
+    room.map((one) => clip((h, id) => perform(h, edits.setRoom, { of: { clip: id }, room: one }))),
+    level.map((gain) =>
+      clip((h, id) => perform(h, edits.setLevels, { levels: { parts: {}, clips: { [id]: gain } }, as: 'even' as const })),
+    ),
+    chain.map((one) => clip((h, id) => perform(h, edits.setTreatments, { of: { own: id }, chain: one }))),
     level.map((gain) => (h) => perform(h, edits.clipsStartWith, { ids: 'all' as const, start: { ...h.show.ownStart, gain } })),
   ];
   return acts.map((act) =>
@@ -80,6 +100,19 @@ function onPieces(): fc.Arbitrary<Change>[] {
       (moment) => (h, ids) =>
         perform(h, edits.splitParts, { ids: ids.map((id, n): [string, string] => [id, `${fresh(h, 'half')}-${n}`]), moment }),
     ),
+    fc.tuple(signed, signed, fc.boolean(), fc.boolean()).map(
+      ([speed, pitch, loose, backwards]) =>
+        (h, ids) =>
+          perform(h, edits.setPlayed, { ids, change: { speed: speed / 10, pitch, loose, backwards } }),
+    ),
+    chain.map((one) => (h, ids) => perform(h, edits.setTreatments, { of: { parts: ids }, chain: one })),
+    chain.map((one) => (h) => perform(h, edits.setTreatments, { of: { lane: BED_LANE }, chain: one })),
+    fc.tuple(signed, level).map(
+      ([at, gain]) =>
+        (h) =>
+          perform(h, edits.rideLane, { id: BED_LANE, trail: [{ at: Math.abs(at), gain }] }),
+    ),
+    room.map((one) => (h) => perform(h, edits.setRoom, { of: { lane: BED_LANE }, room: one })),
     signed.map((by) => (h, ids) => perform(h, edits.slipPart, { id: ids[0]!, by })),
     signed.map((by) => (h, ids) => perform(h, edits.moveParts, { ids, by })),
     signed.map((gap) => (h, ids) => perform(h, edits.placeAfter, { id: ids[0]!, gap })),

@@ -1,0 +1,101 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { noise } from '../tests/tones';
+import { clearedSource, loadDenoiser } from '../cli/clear';
+import { Mixer, planShow } from '../core/mix';
+import { FIRST_LANES, newShow, newTreatment, type Lane, type Part, type Show, type Treatment, type TreatmentKind } from '../core/show';
+import { newPart } from '../core/show/edits';
+import { memorySource, type PcmSource } from '../core/sound';
+import { cooked, findOut } from '../core/treat';
+import { playedKey, soundOfKey } from '../core/show';
+import { soundMedia } from '../tests/shows';
+import { RATE } from '../core/units';
+import { median, timed, type Figure } from './figure';
+
+const SECONDS = 60;
+
+/** The same in ffmpeg, where it has one. */
+const THEIRS: Partial<Record<TreatmentKind, string>> = {
+  lowCut: 'highpass=f=80:poles=2',
+  tone: 'equalizer=f=3000:t=q:w=0.8:g=3',
+  steady: 'acompressor=threshold=0.0126:ratio=5:release=150',
+  echo: 'aecho=1:1:300|600|900|1200:0.35|0.1225|0.043|0.015',
+  hiss: 'afftdn=nr=18',
+};
+
+function ffmpegSeconds(path: string, filter: string): number {
+  const raw = ['-f', 'f32le', '-ar', `${RATE}`, '-ac', '2'];
+  return timed(() => void spawnSync('ffmpeg', ['-nostdin', '-v', 'error', ...raw, '-i', path, '-af', filter, '-f', 'null', '-']));
+}
+
+const reading = (source: PcmSource) => {
+  const block = new Float32Array(24_000 * source.channels);
+  for (let first = 0; first < source.frames; first += 24_000) source.read(first, Math.min(24_000, source.frames - first), block);
+};
+
+/** A show of six lanes, each with a treatment or more: music and an ambience, two speakers, clips' sound, spots. */
+function sixLanes(seconds: number): Show {
+  const lanes: [Lane['kind'], string, Treatment[]][] = [
+    ['bed', 'bed', [newTreatment('tone')]],
+    ['bed', 'bed-2', [newTreatment('lowCut')]],
+    ['voice', 'voice', [newTreatment('lowCut'), newTreatment('steady')]],
+    ['voice', 'voice-2', [newTreatment('tone'), newTreatment('steady')]],
+    ['own', 'own', [newTreatment('lowCut')]],
+    ['spot', 'spot', [newTreatment('echo')]],
+  ];
+  const media = lanes.map((_, i) => soundMedia(i + 1, seconds));
+  const show = newShow('six', 'Six lanes');
+  return {
+    ...show,
+    lanes: lanes.map(([kind, id, treatments]) => ({ id, kind, title: id, gain: -3, pan: 0.2, mute: false, solo: false, treatments })),
+    media: Object.fromEntries(media.map((one) => [one.id, one])),
+    parts: lanes.map(([kind, id], i) => ({ ...newPart(`p${i}`, { ...FIRST_LANES[kind], id }, media[i]!), lane: id }) as Part),
+    pictures: [{ id: 'card', kind: 'card', colour: '#102030', words: '', hold: seconds, dissolve: 0 }],
+  };
+}
+
+/** Treatments beside ffmpeg's filters in the same run: our time for theirs, what starting ffmpeg and reading costs taken off. */
+export async function treatFigures(): Promise<Figure[]> {
+  mkdirSync(resolve('.cache/bench'), { recursive: true });
+  const sound = noise(SECONDS * RATE * 2, 3).map((value, i) => value * (0.05 + 0.3 * Number(i % 200_000 < 90_000)));
+  const path = resolve('.cache/bench/noise-60.f32');
+  if (!existsSync(path)) writeFileSync(path, sound);
+  const source = memorySource(sound, 2);
+  const figures: Figure[] = [];
+  for (const kind of ['lowCut', 'tone', 'steady', 'echo', 'hiss'] as const) {
+    const recipe = { speed: 1, treatments: [newTreatment(kind)] };
+    const findings = findOut(source, recipe);
+    const ratios = [0, 1, 2].map(() => {
+      const ours = timed(() => reading(cooked(source, recipe, findings)));
+      return ours / Math.max(0.01, ffmpegSeconds(path, THEIRS[kind]!) - ffmpegSeconds(path, 'anull'));
+    });
+    figures.push({
+      name: `Treatment ${kind}, beside ffmpeg's ${THEIRS[kind]!.split('=')[0]}`,
+      value: median(ratios),
+      unit: 'times',
+      wanted: { most: 2 },
+    });
+  }
+  const room = { speed: 1, treatments: [newTreatment('room')] };
+  figures.push({ name: 'Treatment room', value: SECONDS / timed(() => reading(cooked(source, room))), unit: 'x' });
+  const make = await loadDenoiser();
+  const ten = memorySource(sound.subarray(0, 10 * RATE), 1);
+  figures.push({ name: 'Clear voice, worked out once', value: 10 / timed(() => void clearedSource(ten, make)), unit: 'x' });
+
+  const show = sixLanes(SECONDS);
+  const sources = new Map(show.parts.map((part) => [playedKey(show, part), source]));
+  if ([...sources.keys()].some((key) => soundOfKey(key).recipe)) throw new Error('the six lanes are treated as lanes');
+  const block = new Float32Array(24_000 * 2);
+  const speeds = [0, 1, 2].map(() => {
+    const mixer = new Mixer(planShow(show), sources);
+    return (
+      SECONDS /
+      timed(() => {
+        for (let first = 0; first < SECONDS * RATE; first += 24_000) mixer.render(first, 24_000, block);
+      })
+    );
+  });
+  figures.push({ name: 'Six lanes, all treated, mixed', value: median(speeds), unit: 'x', wanted: { least: 20 } });
+  return figures;
+}
