@@ -4,7 +4,7 @@ import { clearing, type Denoiser } from '../core/treat';
 /** Loads the network that knows voices. It is made for browsers' workers, and asks whether it is in one. */
 export async function loadDenoiser(): Promise<() => Denoiser> {
   const world = globalThis as { WorkerGlobalScope?: unknown };
-  world.WorkerGlobalScope ??= class {};
+  world.WorkerGlobalScope ??= Object;
   const { Rnnoise } = await import('@shiguredo/rnnoise-wasm');
   const network = await Rnnoise.load();
   return () => network.createDenoiseState();

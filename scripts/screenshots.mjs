@@ -57,7 +57,6 @@ await visit(phone, async (page, shot) => {
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('button', { name: 'Stitches', exact: true }).click();
   for (let i = 0; i < 7; i += 1) await page.keyboard.press('+');
-  await shot('stitches-phone');
   for (let i = 0; i < 7; i += 1) await page.keyboard.press('-');
   await page.getByRole('tab', { name: 'Pictures' }).click();
   for (let i = 0; i < 18; i += 1) await page.keyboard.press('Shift+ArrowDown');
@@ -148,16 +147,23 @@ await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
   await page.getByText('−12', { exact: true }).waitFor();
   await shot('bed-wide');
 });
-await visit({ viewport: { width: 1280, height: 800 } }, async (page, shot) => {
-  await open(page);
-  await page.getByRole('tab', { name: 'Pictures' }).click();
-  for (let i = 0; i < 21; i += 1) await page.keyboard.press('Shift+ArrowDown');
-  for (let i = 0; i < 2; i += 1) await page.keyboard.press('+');
-  await page.locator('[data-testid="picture 9"] [style*="background-image"]').first().waitFor({ state: 'attached' });
-  await page.getByTestId('picture 9').click({ position: { x: 80, y: 60 } });
-  await page.getByText('−12', { exact: true }).waitFor();
-  await shot('pictures-wide');
-});
+for (const [options, name] of [
+  [phone, 'balance-phone'],
+  [{ viewport: { width: 1280, height: 800 } }, 'balance-wide'],
+]) {
+  await visit(options, async (page, shot) => {
+    await open(page);
+    await page.getByRole('tab', { name: 'Balance' }).click();
+    await page.getByRole('button', { name: /^Treatments of Voice/ }).click();
+    await page.getByRole('button', { name: 'Add: Steady' }).click();
+    await page.keyboard.press('Escape');
+    await page.getByText(/all −\d/).waitFor();
+    await page.getByRole('button', { name: /^Voice over bed:/ }).waitFor();
+    await page.getByRole('button', { name: 'Play', exact: true }).click();
+    await page.getByText(/^0:29/).first().waitFor();
+    await shot(name);
+  });
+}
 await visit({ viewport: { width: 1280, height: 800 }, colorScheme: 'dark' }, async (page, shot) => {
   await open(page);
   await choose(page, 700, 600);

@@ -43,11 +43,11 @@ it('makes room for narrations alone where nothing else is said', () => {
 });
 
 it('makes room for speech in one clip, or in all of them; as far as the clip or the lane says', () => {
-  const clip = setRoom(show, { of: { clip: 'clip' }, room: { when: 'speech' } });
+  const clip = setRoom(show, { of: { clips: ['clip'] }, room: { when: 'speech' } });
   expect(dipsAt(clip)).toEqual([['own-clip', 22, 24, -10], spoken]);
   const lane = setRoom(show, { of: { lane: OWN_LANE }, room: { when: 'speech', by: -4 } });
   expect(dipsAt(lane)).toEqual([['own-clip', 22, 24, -4], spoken]);
-  expect(dipsAt(setRoom(lane, { of: { clip: 'clip' }, room: { when: 'never' } }))).toEqual([spoken]);
+  expect(dipsAt(setRoom(lane, { of: { clips: ['clip'] }, room: { when: 'never' } }))).toEqual([spoken]);
   expect(dipsAt(setOwn(lane, { id: 'clip', change: { on: false } }))).toEqual([spoken]);
   // It counts as a voice then.
   expect(saidIn(clip, heard).some(({ from }) => Math.abs(from - 22) < 1e-6)).toBe(true);

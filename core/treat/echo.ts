@@ -12,8 +12,10 @@ export class Echo implements Processor {
   readonly runIn: Frames;
   private readonly apart: Frames;
   private readonly gains: Float64Array;
-  /** What went by, up to the last repeat, and room for a chunk behind it. */
+  /** What went by, up to the last repeat, and room for as much again: it is moved back to the front only when that is full. */
   private readonly past: Float32Array;
+  /** Where in it the next frame goes, samples. */
+  private now: number;
 
   constructor(
     { amount, seconds, times }: TreatmentOf<'echo'>,
@@ -22,27 +24,34 @@ export class Echo implements Processor {
     this.apart = framesOf(seconds);
     this.gains = Float64Array.from({ length: times }, (_, k) => amount ** (k + 1));
     this.tail = this.runIn = this.apart * times;
-    this.past = new Float32Array((this.tail + CHUNK) * channels);
+    this.past = new Float32Array((2 * this.tail + 4 * CHUNK) * channels);
+    this.now = this.tail * channels;
   }
 
   reset(): void {
     this.past.fill(0);
+    this.now = this.tail * this.channels;
   }
 
   process(input: Float32Array, output: Float32Array, frames: number): void {
-    const { channels, past, gains, apart } = this;
-    const now = this.tail * channels;
+    const { channels, past, gains } = this;
+    const kept = this.tail * channels;
     for (let done = 0; done < frames; done += CHUNK) {
       const size = Math.min(CHUNK, frames - done) * channels;
+      if (this.now + size > past.length) {
+        past.copyWithin(0, this.now - kept, this.now);
+        this.now = kept;
+      }
+      const { now } = this;
       past.set(input.subarray(done * channels, done * channels + size), now);
       const out = output.subarray(done * channels, done * channels + size);
       out.set(past.subarray(now, now + size));
-      for (let k = 0; k < gains.length; k += 1) {
-        const gain = gains[k]!;
-        const from = now - (k + 1) * apart * channels;
-        for (let i = 0; i < size; i += 1) out[i]! += past[from + i]! * gain;
-      }
-      past.copyWithin(0, size, now + size);
+      for (let k = 0; k < gains.length; k += 1) addScaled(out, past, now - (k + 1) * this.apart * channels, size, gains[k]!);
+      this.now = now + size;
     }
   }
+}
+
+function addScaled(out: Float32Array, past: Float32Array, from: number, size: number, gain: number): void {
+  for (let i = 0; i < size; i += 1) out[i]! += past[from + i]! * gain;
 }

@@ -110,7 +110,10 @@ export class LessHiss implements Processor {
     const half = 0.5 / this.channels;
     for (let k = 0; k < BINS; k += 1) {
       const m = k === 0 ? 0 : SPECTRUM - k;
-      const [a, b, c, d] = [re[k]!, im[k]!, re[m]!, im[m]!];
+      const a = re[k]!;
+      const b = im[k]!;
+      const c = re[m]!;
+      const d = im[m]!;
       // Two real sounds in one transform: the sum of their powers is that of the two mirror images.
       const power = (a * a + b * b + c * c + d * d) * half;
       const hiss = noise[k]!;

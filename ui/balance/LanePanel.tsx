@@ -1,15 +1,14 @@
 import { View } from 'react-native';
 import { LIMITS, type Lane } from '../../core/show';
-import { setLane, setLanePins } from '../../core/show/edits';
+import { setLane } from '../../core/show/edits';
 import { useOpenShow, useSaved } from '../../session/open/store';
 import { sayPan } from '../../session/balance/gates';
-import { sayLane, t } from '../../words';
-import { Button } from '../controls/Button';
+import { t } from '../../words';
 import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { NumberField } from '../controls/NumberField';
 import { parseSigned } from '../controls/timeEntry';
-import { Say } from '../controls/Say';
 import { RoomFields } from '../treat/RoomFields';
+import { LanePins } from './LanePins';
 
 /** A lane's values as fields: level in dB and percent, place, what was ridden, room. */
 export function LanePanel({ id }: { readonly id: string }) {
@@ -19,9 +18,7 @@ export function LanePanel({ id }: { readonly id: string }) {
 
 function Fields({ lane }: { readonly lane: Lane }) {
   const { edit } = useOpenShow.getState();
-  const name = sayLane(lane);
   const change = (next: Parameters<typeof setLane>[1]['change']) => edit(setLane, { id: lane.id, change: next });
-  const pins = lane.pins?.length ?? 0;
   return (
     <View className="gap-2">
       <NumberField
@@ -52,19 +49,7 @@ function Fields({ lane }: { readonly lane: Lane }) {
         note={t('balance.placeNote')}
         onChange={(pan) => change({ pan: pan / 100 })}
       />
-      {pins > 0 ? (
-        <View className="flex-row items-center gap-2">
-          <Say look="small" className="flex-1">
-            {t('balance.ridden', { count: pins })}
-          </Say>
-          <Button
-            label={t('balance.takeRideAway')}
-            hint={t('balance.takeRideAwayOf', { lane: name })}
-            kind="quiet"
-            onPress={() => edit(setLanePins, { id: lane.id, pins: [] })}
-          />
-        </View>
-      ) : null}
+      <LanePins lane={lane} />
       <RoomFields of={{ lane: lane.id }} room={lane.room} kind={lane.kind} />
     </View>
   );

@@ -1,50 +1,55 @@
-import { useRef } from 'react';
 import type { Lane } from '../../core/show';
 import { setLane } from '../../core/show/edits';
 import { bringBack, sayPan } from '../../session/balance/gates';
 import { useOpenShow } from '../../session/open/store';
 import { sayLane, t } from '../../words';
 import { useTokens, type Token } from '../theme/useTokens';
+import { PLACE_SCALE } from './scale';
+import { useSideways } from './useSideways';
+
+/** Half a knob, pixels. */
+const HALF = 5;
 
 /** Where a lane stands between left and right. It catches in the middle; two taps bring it there. */
 export function PanSlider({ lane, tone }: { readonly lane: Lane; readonly tone: Token }) {
   const tokens = useTokens();
   const { edit, tryOut, endPreview } = useOpenShow.getState();
-  const moving = useRef<number | null>(null);
-  const caught = (value: number) => (Math.abs(value) < 0.06 ? 0 : value);
-  const end = () => {
-    const { current } = moving;
-    moving.current = null;
-    if (current !== null) edit(setLane, { id: lane.id, change: { pan: current } });
-  };
+  const { handlers, shown, aria } = useSideways(
+    {
+      scale: PLACE_SCALE,
+      value: lane.pan,
+      onMove: (pan) => tryOut(setLane, { id: lane.id, change: { pan } }, true),
+      onLetGo: (pan) => edit(setLane, { id: lane.id, change: { pan } }),
+      onCancel: endPreview,
+      onReset: () => bringBack(lane.id, 'pan'),
+    },
+    HALF,
+  );
   return (
-    <label className="flex min-w-0 flex-1 items-center gap-1 font-text text-tiny text-ink-2" style={{ height: 44 }}>
+    <div className="flex min-w-0 flex-1 items-center gap-1 font-text text-tiny text-ink-2">
       <span aria-hidden>{t('balance.l')}</span>
-      <input
-        type="range"
+      <div
+        {...aria}
+        {...handlers}
         aria-label={t('balance.placeOf', { lane: sayLane(lane) })}
-        aria-valuetext={sayPan(lane.pan)}
-        min={-1}
-        max={1}
-        step={0.02}
-        value={lane.pan}
-        onChange={(event) => {
-          const pan = caught(Number(event.target.value));
-          moving.current = pan;
-          tryOut(setLane, { id: lane.id, change: { pan } }, true);
-        }}
-        onPointerUp={end}
-        onKeyUp={end}
-        onBlur={end}
-        onPointerCancel={() => {
-          moving.current = null;
-          endPreview();
-        }}
-        onDoubleClick={() => bringBack(lane.id, 'pan')}
-        className="rb-place"
-        style={{ color: tokens[tone] }}
-      />
+        aria-valuetext={sayPan(shown)}
+        style={{ position: 'relative', flex: 1, minWidth: 0, height: 44, touchAction: 'pan-y', userSelect: 'none', cursor: 'ew-resize' }}
+      >
+        <div aria-hidden className="bg-line" style={{ position: 'absolute', left: 0, right: 0, top: 20, height: 3 }} />
+        <div
+          aria-hidden
+          style={{
+            position: 'absolute',
+            top: 10,
+            left: `calc(${PLACE_SCALE.place(shown)} * (100% - ${2 * HALF}px))`,
+            width: 2 * HALF,
+            height: 24,
+            borderRadius: 5,
+            background: tokens[tone],
+          }}
+        />
+      </div>
       <span aria-hidden>{t('balance.r')}</span>
-    </label>
+    </div>
   );
 }

@@ -59,3 +59,16 @@ export const RED: number = -1;
 export function meterPlace(level: number): number {
   return clamp((level - METER.least) / (METER.most - METER.least), 0, 1);
 }
+
+/** Between left and right; it catches in the middle. */
+const CAUGHT = 0.08;
+export const PLACE_SCALE: Scale = {
+  least: -1,
+  most: 1,
+  place: (pan) => (pan + 1) / 2,
+  value: (place) => {
+    const pan = Math.round((place * 2 - 1) * 50) / 50;
+    return Math.abs(pan) < CAUGHT ? 0 : pan;
+  },
+  step: 0.05,
+};

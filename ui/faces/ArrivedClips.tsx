@@ -1,8 +1,8 @@
 import AudioLines from 'lucide-react-native/icons/audio-lines';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
-import { hasOwnSound, type Clip } from '../../core/show';
-import { clipsStartWith, setDips } from '../../core/show/edits';
+import { hasOwnSound, ownPart, placePictures, roomOf, type Clip } from '../../core/show';
+import { clipsStartWith, setRoom } from '../../core/show/edits';
 import { SILENCE } from '../../core/units';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { dismissArrived, useArrived } from '../../session/pictures/arrived';
@@ -28,6 +28,10 @@ export function ArrivedClips() {
   const { edit } = useOpenShow.getState();
   const { fadeUp, gain } = first.own;
   const ids = clips.map(({ id }) => id);
+  const unasked = placePictures(show).some((placed) => {
+    const part = ids.includes(placed.picture.id) ? ownPart(show, placed) : null;
+    return part !== null && roomOf(show, part).when === 'never';
+  });
   const title = show.media[first.media]!.title;
   const said = clips.length === 1 ? t('faces.clipCameWithSound', { title }) : t('faces.clipsCameWithSound', { count: clips.length });
   return (
@@ -53,13 +57,13 @@ export function ArrivedClips() {
         ))}
       </View>
       <Say look="small">{t('faces.clipsFaded', { seconds: saySpan(fadeUp.seconds) })}</Say>
-      {arrived.speaks && !show.dips.hearsClips && gain > SILENCE ? (
+      {arrived.speaks && unasked && gain > SILENCE ? (
         <Button
           label={t('faces.lowerUnderClips')}
           icon={AudioLines}
           kind="strong"
           onPress={() => {
-            edit(setDips, { change: { hearsClips: true } });
+            edit(setRoom, { of: { clips: ids }, room: { when: 'speech' } });
             dismissArrived();
           }}
         />

@@ -37,7 +37,7 @@ export function OwnFields({ clip }: Props) {
         <>
           <LevelFields clip={clip} />
           <QuietFields clip={clip} />
-          <RoomFields of={{ clip: clip.id }} room={clip.own.room ?? lane?.room} kind="own" />
+          <RoomFields of={{ clips: [clip.id] }} room={clip.own.room ?? lane?.room} kind="own" />
           <View className="flex-row items-center gap-2">
             <Say look="small" className="flex-1">
               {sayChain(clip.own.treatments ?? [])}

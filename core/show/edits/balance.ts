@@ -28,20 +28,23 @@ export const setLanePins = defineEdit<{ id: string; pins: readonly Pin[] }>(
   },
 );
 
-/** What a room belongs to: a lane, or one clip. */
-export type RoomOf = { readonly lane: string } | { readonly clip: string };
+/** What a room belongs to: a lane, or clips. */
+export type RoomOf = { readonly lane: string } | { readonly clips: readonly string[] };
 
-/** Says whether the bed makes room for a lane or a clip; null: as its kind, or its lane, does by itself. */
+/** Says whether the bed makes room for a lane or for clips; null: as its kind, or its lane, does by itself. */
 export const setRoom = defineEdit<{ of: RoomOf; room: Room | null }>('edit.makeRoomForIt', (show, { of, room }) => {
-  const owner: { room?: Draft<Room> | undefined } = 'lane' in of ? find(show.lanes, of.lane, 'lane') : clipOf(show, of.clip).own;
+  const owners: { room?: Draft<Room> | undefined }[] =
+    'lane' in of ? [find(show.lanes, of.lane, 'lane')] : of.clips.map((id) => clipOf(show, id).own);
   const next: Room | null = room && {
     when: room.when,
     ...(room.over === undefined ? {} : { over: clamp(room.over, LIMITS.room.least, LIMITS.room.most) }),
     ...(room.by === undefined ? {} : { by: clamp(room.by, LIMITS.dip.least, 0) }),
   };
-  if (JSON.stringify(owner.room ?? null) === JSON.stringify(next)) return;
-  if (next) owner.room = next;
-  else delete owner.room;
+  for (const owner of owners) {
+    if (JSON.stringify(owner.room ?? null) === JSON.stringify(next)) continue;
+    if (next) owner.room = { ...next };
+    else delete owner.room;
+  }
 });
 
 /** Another level for each of some sounds: parts by their names, clips by theirs. */

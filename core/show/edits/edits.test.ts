@@ -74,7 +74,7 @@ function onPictures(): fc.Arbitrary<Change>[] {
       .map((times) => (h, id) => perform(h, edits.changesOnto, { times, keep: [id] })),
     fc.constantFrom('16:9', '4:3', '1:1', '9:16').map((shape) => (h) => perform(h, edits.setShape, { shape })),
     seconds.map((s) => (h) => perform(h, edits.setBlack, { end: 'out', seconds: s })),
-    room.map((one) => clip((h, id) => perform(h, edits.setRoom, { of: { clip: id }, room: one }))),
+    room.map((one) => clip((h, id) => perform(h, edits.setRoom, { of: { clips: [id] }, room: one }))),
     level.map((gain) =>
       clip((h, id) => perform(h, edits.setLevels, { levels: { parts: {}, clips: { [id]: gain } }, as: 'even' as const })),
     ),
