@@ -50,7 +50,9 @@ export class Mixer {
       // Only what goes through a chain is worth remembering, and only while all that goes into it stays what it was.
       const made = lane.chain.length > 0 ? JSON.stringify([plan.frames, lane.chain, parts]) : '';
       const known = made === '' ? undefined : before?.lanes.find((one) => one.made === made);
-      return [{ lane, parts, made, source: known?.source ?? this.laneSource(lane, parts) }];
+      // The same sounds, too: one that was opened anew is another source under the same name.
+      const same = known && parts.every(({ media }) => before?.sources.get(media) === sources.get(media));
+      return [{ lane, parts, made, source: (same && known.source) || this.laneSource(lane, parts) }];
     });
     this.limiter = plan.ceiling === null ? null : new Limiter(plan.ceiling, (first, count, into) => this.mix(first, count, into));
   }

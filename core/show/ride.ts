@@ -5,7 +5,7 @@ import { pinLevel } from './pins';
 import type { Pin } from './types';
 
 /**
- * As few pins as say what a hand did, none further than `apart` dB from any of the levels it went through: the point that lies furthest from
+ * No more pins than it takes to say what a hand did, none further than `apart` dB from any of the levels it went through: the point that lies furthest from
  * the line between two kept ones is kept, until none lies too far (after Douglas and Peucker, Cartographica 10, 1973, with the distance taken
  * straight up). Moments in order.
  */
@@ -25,7 +25,26 @@ export function thinned(trail: readonly Pin[], apart: Decibels): Pin[] {
     kept[worst] = 1;
     open.push([low, worst], [worst, high]);
   }
-  return trail.filter((_, i) => kept[i]);
+  return withoutNeedless(trail, kept, apart);
+}
+
+/** What was kept may have become needless when more was kept beside it. */
+function withoutNeedless(trail: readonly Pin[], kept: Uint8Array, apart: Decibels): Pin[] {
+  const left = [...kept.keys()].filter((i) => kept[i]);
+  for (let k = 1; k < left.length - 1;) {
+    const [low, high] = [left[k - 1]!, left[k + 1]!];
+    let needed = false;
+    for (let i = low + 1; i < high && !needed; i += 1) {
+      needed = Math.abs(trail[i]!.gain - between(trail[low]!, trail[high]!, trail[i]!.at)) > apart;
+    }
+    if (needed) k += 1;
+    else {
+      left.splice(k, 1);
+      // The one before may be needless now.
+      k = Math.max(1, k - 1);
+    }
+  }
+  return left.map((i) => trail[i]!);
 }
 
 function between(left: Pin, right: Pin, at: Seconds): Decibels {

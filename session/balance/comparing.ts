@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { planLanes, planShow, planAlone } from '../../core/mix';
-import { ownPartId, ownParts, partEnd, type Part, type Show, type Treatment } from '../../core/show';
+import { planAlone, type Plan } from '../../core/mix';
+import { laneChains, ownPartId, ownParts, partEnd, partSeconds, type Part, type Show, type Treatment } from '../../core/show';
 import { setLane, setLevels, setTreatments, type Treated } from '../../core/show/edits';
-import { heardNow } from '../sound/heard';
 import { currentShow, useOpenShow } from '../open/store';
 import { playShow, seek, useTransport } from '../sound/transport';
 import { measurer } from '../workers';
@@ -27,34 +26,38 @@ export function treatedPart(show: Show, of: Treated): Part | null {
 const without = (show: Show, of: Treated): Show =>
   setTreatments(show, { of, chain: chainOf(show, of).map((one) => ({ ...one, on: false })) });
 
-/** Where a thing sounds: its lane alone over the show, or the part alone. */
-function planOf(show: Show, of: Treated) {
-  if ('lane' in of)
-    return planLanes(
-      { ...show, lanes: show.lanes.map((one) => (one.id === of.lane ? { ...one, mute: false } : one)) },
-      [of.lane],
-      heardNow(),
-    );
-  const part = treatedPart(show, of);
-  return part ? planAlone(show, part) : planShow(show, heardNow());
+/** Where a thing is measured: a part alone; of a lane its longest part, through the lane's treatments. Null where nothing lies there. */
+function planOf(show: Show, of: Treated): Plan | null {
+  if (!('lane' in of)) {
+    const part = treatedPart(show, of);
+    return part && planAlone(show, part);
+  }
+  const lane = show.lanes.find(({ id }) => id === of.lane);
+  const [longest] = [...show.parts, ...ownParts(show)]
+    .filter((part) => part.lane === of.lane && !part.mute)
+    .sort((a, b) => partSeconds(b) - partSeconds(a));
+  if (!lane || !longest) return null;
+  const alone = planAlone(show, longest);
+  return { ...alone, lanes: alone.lanes.map((one) => ({ ...one, chain: laneChains(lane).sum })) };
 }
 
 /** How much louder a chain makes what goes through it, LU: measured in a worker; null while it is not known, or where nothing sounds. */
 export function useLouder(show: Show, of: Treated): number | null {
   const on = chainOf(show, of).some((one) => one.on);
   const plans = [planOf(show, of), planOf(without(show, of), of)];
+  const nothing = plans.some((plan) => plan === null);
   const { data } = useQuery({
     queryKey: ['louder', JSON.stringify(plans)],
-    enabled: on && plans.every(({ frames }) => frames > 0),
+    enabled: on && !nothing,
     gcTime: 60_000,
     queryFn: async ({ signal }) => {
       const found: (number | null)[] = [];
-      for (const plan of plans) found.push((await measurer().call('measure', { plan }, { signal })).integrated);
+      for (const plan of plans) if (plan) found.push((await measurer().call('measure', { plan }, { signal })).integrated);
       const [treated, plain] = found as [number | null, number | null];
       return treated === null || plain === null ? 0 : treated - plain;
     },
   });
-  return data ?? null;
+  return nothing ? 0 : (data ?? null);
 }
 
 /** Lets the sound be heard without its treatments, as loud as with them, for as long as a button is held. Plays it where nothing plays. */
