@@ -1,4 +1,5 @@
 import { RATE, type Frames, type Hertz } from '../units';
+import { besselI0 } from './bessel';
 import { Convolver } from './convolve';
 
 /** Zero crossings on each side of the kernel, in source frames at unity or upward conversion. */
@@ -6,17 +7,6 @@ const HALF = 32;
 /** Kaiser window parameter and pass-band edge: together −100 dB of images and flat to 19 kHz from 44.1 kHz. */
 const BETA = 10;
 const EDGE = 0.955;
-
-/** Modified Bessel function of the first kind, order 0, by its power series (Abramowitz and Stegun, 9.6.10). */
-function besselI0(x: number): number {
-  let sum = 1;
-  let term = 1;
-  for (let k = 1; term > 1e-12 * sum; k += 1) {
-    term *= (x / (2 * k)) ** 2;
-    sum += term;
-  }
-  return sum;
-}
 
 function gcd(a: number, b: number): number {
   return b === 0 ? a : gcd(b, a % b);

@@ -1,3 +1,4 @@
+import { besselI0 } from './bessel';
 import { readWindow, type PcmSource } from './pcm';
 import type { Frames } from '../units';
 
@@ -10,15 +11,6 @@ const STEPS = 512;
 const BETA = 9;
 /** Share of the band that is kept; the rest of it is the slope of the filter. */
 const EDGE = 0.94;
-
-function besselI0(x: number): number {
-  let [sum, term] = [1, 1];
-  for (let k = 1; term > 1e-12 * sum; k += 1) {
-    term *= (x / (2 * k)) ** 2;
-    sum += term;
-  }
-  return sum;
-}
 
 /** The kernel from its middle outward, `STEPS` to a zero crossing, and one more to read between the last two. */
 const KERNEL = Float64Array.from({ length: HALF * STEPS + 2 }, (_, i) => {

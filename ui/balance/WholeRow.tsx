@@ -65,7 +65,7 @@ export function WholeRow() {
         </Pressable>
       </View>
       <View className={`flex-row flex-wrap gap-x-2 ${stale ? 'opacity-60' : ''}`}>
-        <span ref={now} className="font-text text-small text-ink-2" />
+        <span ref={now} className="font-text text-small text-ink-2 empty:hidden" />
         <Say look="small">
           {t('balance.ofAll', { all: sayLoudness(data?.integrated ?? null) })}
           {' · '}
