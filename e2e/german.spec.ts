@@ -70,7 +70,7 @@ test('every main view stands whole in German at 390 wide, with no English left',
   await page.keyboard.press('Escape');
   await card.click();
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
-  for (const face of ['Bilder', 'Stimme', 'Fertig', 'Klangbett']) {
+  for (const face of ['Bilder', 'Stimme', 'Balance', 'Fertig', 'Klangbett']) {
     await page.getByRole('tab', { name: face }).click();
     await isWhole(page, face);
   }
@@ -84,7 +84,7 @@ test('every main view stands whole in German at 390 wide, with no English left',
   };
   await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
   await page.keyboard.press('Enter');
-  await tools(['Schnitt', 'Enden', 'Blenden', 'Lautstärke', 'Tiefen weg', 'Nadeln', 'Bereich', 'Wiederholen', 'Mehr'], 'bed');
+  await tools(['Schnitt', 'Enden', 'Blenden', 'Lautstärke', 'Behandeln', 'Tempo', 'Nadeln', 'Bereich', 'Wiederholen', 'Mehr'], 'bed');
   await panel(page, 'Bahnen des Klangbetts', 'lanes');
   await press(page, 'Mehr');
   await press(page, 'Mehr');
@@ -128,12 +128,25 @@ test('every main view stands whole in German at 390 wide, with no English left',
   await page.keyboard.press('Enter');
   await tools(['Senke', 'Versuche', 'Worte', 'Pausen', 'Nadeln'], 'narration');
   await press(page, 'Schublade schließen');
+  // The desk and its drawers, with one treatment of each kind.
+  await page.getByRole('tab', { name: 'Balance' }).click();
+  await press(page, /^Mitfahren/);
+  await isWhole(page, 'the desk');
+  for (const name of [/^Klangbett: .*Felder öffnen/, 'Angleichen', 'Angestrebte Lautheit und gehaltene Spitzen'])
+    await panel(page, name, String(name));
+  await press(page, /^Behandlungen von Stimme/);
+  for (const kind of ['Weniger Rauschen', 'Klangfarbe', 'Gleichmäßig', 'Echo', 'Raum']) {
+    await press(page, `Hinzufügen: ${kind}`);
+    await isWhole(page, kind);
+  }
+  await press(page, 'Alles wegnehmen');
+  await page.keyboard.press('Escape');
   // Finish.
   await page.getByRole('tab', { name: 'Fertig' }).click();
   await expect(page.getByText(/^Wird angesehen/)).toBeHidden();
   await press(page, /zeigen$/);
   await isWhole(page, 'the check');
-  for (const name of ['Lautstärke', 'Nachweise', 'Als Film sichern', 'Nur den Ton sichern', 'Die Arbeit als Datei sichern'])
+  for (const name of ['Nachweise', 'Als Film sichern', 'Nur den Ton sichern', 'Die Arbeit als Datei sichern'])
     await panel(page, name, name);
   await panel(page, 'Zeitleiste, Untertitel, Musikliste oder Nachweise sichern', 'papers');
   await page.keyboard.press('?');

@@ -103,8 +103,8 @@ test('lowering the music under a clip in which somebody speaks: 1 tap, offered w
   const lower = counting(page);
   await lower.tap(button(page, 'Somebody speaks: lower the music there'));
   expect(lower.own.taps).toBe(1);
-  await expect(button(page, 'Undo: change the dips')).toBeVisible();
+  await expect(button(page, 'Undo: make room for it')).toBeVisible();
   // The cause is in the picture's column: the dip is heard in the river.
   await face(page, 'Voice');
-  await expect(button(page, /Undo: change the dips/)).toBeVisible();
+  await expect(button(page, /Undo: make room for it/)).toBeVisible();
 });

@@ -22,20 +22,26 @@ export function soundsOf(show: Show, which: Evened): Part[] {
   return found.filter((part) => !part.mute).sort((a, b) => a.at - b.at);
 }
 
-/** How loud each of some sounds is by itself, measured in a worker, one after the other. */
+/** How loud each of some sounds is by itself, measured in a worker, one after the other. Its own level is added: moving that asks for nothing anew. */
 export function useMeasured(show: Show, parts: readonly Part[]) {
-  const plans = parts.map((part) => planAlone(show, part));
-  return useQuery({
+  const plans = parts.map((part) => planAlone(show, { ...part, gain: 0 }));
+  const { data, isFetching } = useQuery({
     queryKey: ['alone', JSON.stringify(plans)],
     enabled: parts.length > 0,
     gcTime: 60_000,
-    queryFn: async ({ signal }): Promise<Measured[]> => {
-      const measured: Measured[] = [];
-      for (const [i, plan] of plans.entries()) {
+    queryFn: async ({ signal }) => {
+      const found: { readonly integrated: number | null; readonly truePeak: number | null }[] = [];
+      for (const plan of plans) {
         const { integrated, truePeak } = await measurer().call('measure', { plan }, { signal });
-        measured.push({ part: parts[i]!, loudness: integrated, truePeak });
+        found.push({ integrated, truePeak });
       }
-      return measured;
+      return found;
     },
   });
+  const at = (level: number | null, part: Part) => (level === null ? null : level + part.gain);
+  const measured = data?.map(({ integrated, truePeak }, i): Measured => {
+    const part = parts[i]!;
+    return { part, loudness: at(integrated, part), truePeak: at(truePeak, part) };
+  });
+  return { measured, isFetching };
 }

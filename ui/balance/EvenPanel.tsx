@@ -61,7 +61,7 @@ interface ChangesProps {
 }
 
 function Changes({ show, parts, onDone }: ChangesProps) {
-  const { data } = useMeasured(show, parts);
+  const { measured: data } = useMeasured(show, parts);
   const [typed, setTyped] = useState<number | null>(null);
   const middle = data ? middleLoudness(data) : null;
   const aim = typed ?? (middle === null ? null : Math.round(middle * 10) / 10);
@@ -134,7 +134,7 @@ function Row({
 /** Makes a part as loud as its peaks allow, in one tap. */
 export function AsLoudAsPossible({ parts }: { readonly parts: readonly Part[] }) {
   const show = useSaved(whole);
-  const { data, isFetching } = useMeasured(show, parts);
+  const { measured: data, isFetching } = useMeasured(show, parts);
   const changes = data ? loudest(data, LIMITS.ceiling.start) : [];
   const by = changes.length === 1 ? changes[0]!.to - changes[0]!.from : null;
   const worth = changes.some(({ from, to }) => Math.abs(to - from) > 0.05);
