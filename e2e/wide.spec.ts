@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, exportWav, face, field, finishPanel, newShow, openDemo, openOtherWays, test } from './app';
+import { addPhotos, expect, exportWav, face, field, newShow, openDemo, openOtherWays, test, wholePanel } from './app';
 import { clickSong, photo, probe, samplesOf, loudestFrame, CLICK_AT } from './media';
 
 /** Drops files on the page as a file manager does. */
@@ -73,7 +73,7 @@ test('@wide all fields of the chosen part stand beside the sheet, and the loudne
   for (let i = 0; i < 5; i += 1) await page.keyboard.press('ArrowRight');
   await expect(page.getByText('quick start')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Undo: fade out' })).toBeVisible();
-  await finishPanel(page, 'Loudness');
+  await wholePanel(page);
   await field(page, 'Loudness of the whole').fill('+6');
   await field(page, 'Loudness of the whole').press('Enter');
   await expect(page.getByText(/highest peak is \+\d\.\d dB above full scale/)).toBeVisible();
