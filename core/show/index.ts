@@ -69,6 +69,7 @@ export { roomOf } from './rooms';
 export { laneChains, playedKey } from './chains';
 export {
   heardMoment,
+  heardOf,
   heardStretch,
   isNudge,
   roughSource,

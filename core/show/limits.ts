@@ -35,9 +35,9 @@ export const LIMITS = {
   nudge: { least: 0.8, most: 1.25 },
   /** Semitones. */
   pitch: 12,
-  /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
   /** Marked moments of a show, and how long their names are. */
   marks: { count: 500, name: 60 },
+  /** Fitting: shortest passages in beats, allowed miss in seconds, marks and meetings of one piece. */
   fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
   dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },

@@ -9,7 +9,7 @@ import { newTreatment, type Treatment } from '../show';
 import { LoudnessMeter, memorySource } from '../sound';
 import { profileOf } from '../speech';
 import { RATE, framesOf } from '../units';
-import { cooked, processorOf, roomAnswer, steadied, toneFilters } from '.';
+import { cooked, findOut, processorOf, roomAnswer, steadied, toneFilters } from '.';
 
 /** A sound through one treatment, as long as it was. */
 function through(sound: Float32Array, treatment: Treatment, channels: 1 | 2 = 1): Float32Array {
@@ -204,6 +204,19 @@ describe('less hiss', () => {
       expect(siSdr(clean.sound, through(mixed.sound, treatment)) - before).toBeGreaterThan(6);
       const shown: Treatment = { ...treatment, learn: { from: 0.1, to: 1.1 } };
       expect(siSdr(clean.sound, through(mixed.sound, shown)) - before).toBeGreaterThan(6);
+    }
+  });
+
+  it('learns where it was shown, however the recording is played: the moment is one of the recording', () => {
+    const { mixed } = noisy[0]!;
+    const source = memorySource(mixed.sound, 1);
+    const shown: Treatment = { ...treatment, learn: { from: 0.1, to: 1.1 } };
+    const level = (change: object) => {
+      const { noises } = findOut(source, { speed: 1, treatments: [shown], ...change });
+      return 10 * Math.log10(noises![0]!.reduce((sum, one) => sum + one, 0));
+    };
+    for (const change of [{ backwards: true }, { speed: 2 }, { speed: 0.5, backwards: true }]) {
+      expect(Math.abs(level(change) - level({}))).toBeLessThan(1.5);
     }
   });
 

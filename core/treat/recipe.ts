@@ -1,4 +1,4 @@
-import { isNudge, type Recipe, type Treatment, type TreatmentOf } from '../show';
+import { heardOf, isNudge, type Recipe, type Stretch, type Treatment, type TreatmentOf } from '../show';
 import {
   blendSource,
   farRuns,
@@ -10,6 +10,7 @@ import {
   type PcmSource,
   type Run,
 } from '../sound';
+import { RATE } from '../units';
 import { learnNoise, type NoisePower } from './noise';
 import { processorOf, type Passing } from './table';
 import { treatedSource } from './treated';
@@ -83,9 +84,15 @@ export function findOut(source: PcmSource, recipe: Recipe, cleared: PcmSource | 
   const found: Findings = { ...(runs ? { runs } : {}), ...(pitchRuns ? { pitchRuns } : {}) };
   if (chain.length === 0) return found;
   const turned = turnedRound(atPitch(sped, recipe, pitchRuns), recipe);
+  // Where the noise was shown is said of the recording; it is learned of it as it is played.
+  const heard = heardOf(recipe, turned.frames / RATE);
+  const played = ({ from, to }: Stretch): Stretch => {
+    const ends = [heard(from), heard(to)] as const;
+    return { from: Math.max(0, Math.min(...ends)), to: Math.max(...ends) };
+  };
   const noises: NoisePower[] = [];
   for (const [index, one] of chain.entries()) {
-    if (one.kind === 'hiss') noises.push(learnNoise(throughChain(turned, chain.slice(0, index), noises), one.learn));
+    if (one.kind === 'hiss') noises.push(learnNoise(throughChain(turned, chain.slice(0, index), noises), one.learn && played(one.learn)));
   }
   return { ...found, noises };
 }

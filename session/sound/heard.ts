@@ -1,21 +1,13 @@
-import { eachSession, perSession, sessionStore, type OpenSession } from '../open/session';
-import { failureOf } from '../../core/failure';
+import { sessionStore, type OpenSession } from '../open/session';
 import { needsHearing, NOTHING_HEARD, type Heard } from '../../core/level';
 import type { MediaId, Show } from '../../core/show';
 import type { Profile } from '../../core/speech';
-import { report, useOpenShow } from '../open/store';
 import { listener } from '../workers';
+import { asShowsChange, onceEach } from './asking';
 import { clearedFor } from './cleared';
 
 /** What is known by listening of the sounds of the open show: where somebody speaks, how loud they are. Grows as it is found out. */
 export const useHeard = sessionStore<{ readonly heard: Heard }>(() => ({ heard: NOTHING_HEARD }));
-
-/** What was asked, and one sound after the other: the shortest wait for the first dips. */
-const profiles = perSession((session) => ({
-  session,
-  asked: new Map<MediaId, Promise<void>>(),
-  queue: Promise.resolve() as Promise<unknown>,
-}));
 
 function add(media: MediaId, profile: Profile): void {
   useHeard.setState(({ heard }) => ({ heard: new Map(heard).set(media, profile) }));
@@ -50,36 +42,17 @@ async function listenTo(media: MediaId, session: OpenSession): Promise<Profile> 
   }
 }
 
-function ask(media: MediaId): Promise<void> {
-  const own = profiles();
-  const known = own.asked.get(media);
-  if (known) return known;
-  const { session } = own;
-  const asking = own.queue
-    .then(() => (session.over ? null : listenTo(media, session)))
-    .then((profile) => (profile && !session.over ? add(media, profile) : undefined))
-    .catch((error: unknown) => {
-      // Asked again when the show needs it next: the file may be brought in meanwhile.
-      own.asked.delete(media);
-      throw error;
-    });
-  own.queue = asking.catch(() => undefined);
-  own.asked.set(media, asking);
-  return asking;
-}
-
-/** A failure of listening that is told; a missing file is told elsewhere, and what was left is nobody's any more. */
-function tell(error: unknown): void {
-  const { code } = failureOf(error);
-  if (code !== 'media.missing' && code !== 'cancelled') report(error);
-}
+const ask = onceEach(async (media, session) => {
+  const profile = await listenTo(media, session);
+  if (!session.over) add(media, profile);
+});
 
 /** What is known now. */
 export const heardNow = (): Heard => useHeard.getState().heard;
 
 /**
- * What is known once everything that the show's dips need was listened to, and all that it plays was worked out. @throws Failure where a sound could not be: what is made without
- * its dips would not be the show.
+ * What is known once everything that the show's dips need was listened to, and all that it plays was worked out. @throws Failure where a
+ * sound could not be: what is made without would not be the show.
  */
 export async function heardFor(show: Show): Promise<Heard> {
   await clearedFor(show);
@@ -92,15 +65,4 @@ export async function heardAll(media: readonly MediaId[]): Promise<Heard> {
   return heardNow();
 }
 
-// Whatever is done to the show: what its dips need is listened to at once.
-eachSession((session) => {
-  let last: Show | null = null;
-  session.onEnd(
-    useOpenShow.subscribe(({ state }) => {
-      const show = state.status === 'open' ? state.history.show : null;
-      if (show === last) return;
-      last = show;
-      if (show) void heardAll(needsHearing(show).map((part) => part.media)).catch(tell);
-    }),
-  );
-});
+asShowsChange((show) => heardAll(needsHearing(show).map((part) => part.media)));

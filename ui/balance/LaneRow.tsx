@@ -16,7 +16,7 @@ import { Channel } from './Channel';
 import { PanSlider } from './PanSlider';
 import { LANE_SCALE } from './scale';
 
-export const LANE_TONES: Readonly<Record<LaneKind, readonly [tone: Token, bed: Token]>> = {
+const LANE_TONES: Readonly<Record<LaneKind, readonly [tone: Token, bed: Token]>> = {
   bed: ['rain', 'rain-soft'],
   voice: ['brick', 'brick-soft'],
   own: ['slate', 'slate-soft'],

@@ -29,8 +29,10 @@ export function HissFields({ of, treatment, onSet }: Props) {
     for (const span of part!.spans) {
       const length = span.to - span.from;
       if (moment >= at && moment < at + length) {
-        const from = sourceMoment(show, part!, span.from + moment - at);
-        return { from, to: Math.min(from + SHOWN, sourceMoment(show, part!, soundSeconds(show, part!))) };
+        const last = Math.min(soundSeconds(show, part!), span.from + moment - at + SHOWN);
+        // Backwards the recording runs the other way.
+        const ends = [span.from + moment - at, last].map((one) => sourceMoment(show, part!, one));
+        return { from: Math.max(0, Math.min(...ends)), to: Math.max(...ends) };
       }
       at += length;
     }
