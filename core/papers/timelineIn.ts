@@ -2,6 +2,7 @@ import { Failure } from '../failure';
 import {
   asKind,
   FORMAT,
+  evenIn,
   heardMoment,
   LANE_KINDS,
   LANES,
@@ -10,17 +11,20 @@ import {
   newShow,
   readMedia,
   readShow,
+  soundSeconds,
   type Card,
+  type Clip,
   type Lane,
   type LaneOf,
   type Media,
   type MediaId,
   type Part,
   type Picture,
+  type Played,
   type Show,
   type Span,
 } from '../show';
-import { newPart, newPicture } from '../show/edits';
+import { HOW_PLAYED, newPart, newPicture } from '../show/edits';
 import { firstOwnStart } from '../show/newShow';
 import { clamp, type Seconds } from '../units';
 import { decoded, kindOf, listOf, oursOf, rawOf, referenceOf, secondsOf, spanOf, wordOf, type Raw } from './otioRaw';
@@ -103,9 +107,11 @@ class Reader {
     this.leftOut.push({ what, name: name.slice(0, LIMITS.titleLength) });
   }
 
-  private effects(raw: Raw, taken: readonly string[]): void {
+  /** Speeds come along as far as we can play them. */
+  private effects(raw: Raw): void {
     for (const one of listOf(raw.effects)) {
-      if (!taken.includes(kindOf(one))) this.skip('effect', wordOf(one.effect_name) || wordOf(one.name) || wordOf(one.OTIO_SCHEMA));
+      const taken = kindOf(one) === 'LinearTimeWarp' && (one.time_scalar === 1 || speedOf(raw) !== undefined);
+      if (!taken) this.skip('effect', wordOf(one.effect_name) || wordOf(one.name) || wordOf(one.OTIO_SCHEMA));
     }
   }
 
@@ -115,7 +121,7 @@ class Reader {
       switch (kindOf(one)) {
         case 'Clip':
           this.markers(one);
-          this.effects(one, []);
+          this.effects(one);
           this.pictures.push(this.pictureOf(one));
           break;
         case 'Gap':
@@ -162,7 +168,9 @@ class Reader {
     if (media.kind !== 'clip') return { ...start, hold: within(hold) } as Picture;
     // A clip shows no more than was filmed.
     const begin = clamp(from, 0, Math.max(0, media.seconds - LIMITS.hold.least));
-    return { ...start, from: begin, hold: clamp(hold, LIMITS.hold.least, media.seconds - begin) } as Picture;
+    const speed = speedOf(raw);
+    const most = Math.min((media.seconds - begin) / (speed ?? 1), LIMITS.soundSeconds);
+    return { ...start, speed, from: begin, hold: clamp(hold, LIMITS.hold.least, most) } as Clip;
   }
 
   /** The medium of a reference: described in it, or one that is at hand. */
@@ -191,11 +199,12 @@ class Reader {
       }
       if (kindOf(one) === 'Clip' && said.derived !== true && length > 0) {
         this.markers(one);
-        this.effects(one, ['LinearTimeWarp']);
+        this.effects(one);
         const media = this.mediaOf(referenceOf(one));
-        const span = media && media.channels > 0 ? this.passageOf(one, media, said) : null;
+        const more: Part | null = open && said.of === open.name ? open.part : null;
+        const span: Span | null = media && media.channels > 0 ? this.passageOf(one, media, more ?? howPlayed(one)) : null;
         if (!media || !span) this.skip('sound', wordOf(one.name));
-        else if (open && said.of === open.name) open.part = this.extend(open.part, span);
+        else if (open && more) open.part = this.extend(open.part, span);
         else open = { part: this.lay(one, media, lane, at, span), name: wordOf(rawOf(said.part).id) };
       } else if (kindOf(one) !== 'Clip' && kindOf(one) !== 'Gap') this.skip('kind', wordOf(one.OTIO_SCHEMA));
       if (kindOf(one) === 'Gap') open = null;
@@ -204,28 +213,26 @@ class Reader {
   }
 
   /** The passage that a clip plays: as we wrote it where nobody changed it since, else as the clip says. */
-  private passageOf(raw: Raw, media: Media, said: Raw): Span | null {
+  private passageOf(raw: Raw, media: Media, how: HowPlayed): Span | null {
     const { from: start, length } = spanOf(raw);
-    const speed = speedOf(raw);
-    const sound = { media: media.id, speed };
-    const from = speed === undefined ? start : heardMoment({ media: { [media.id]: media } }, sound, start);
-    const ours = rawOf(said.span) as Partial<Span>;
+    const show = { media: { [media.id]: media } };
+    const sound = { ...how, media: media.id };
+    const from = heardMoment(show, sound, start);
+    const ours = rawOf(oursOf(raw).span) as Partial<Span>;
     const same = typeof ours.from === 'number' && Math.abs(ours.from - from) < 1e-4 && Math.abs((ours.to ?? 0) - ours.from - length) < 1e-4;
     if (same) return ours as Span;
-    const end = speed === undefined ? media.seconds : heardMoment({ media: { [media.id]: media } }, sound, media.seconds);
-    const to = Math.min(end, from + length);
+    const to = Math.min(soundSeconds(show, sound), from + length);
     return to - from < LIMITS.span.least ? null : { from, to, join: typeof ours.join === 'number' ? ours.join : LIMITS.join.start };
   }
 
   private lay(raw: Raw, media: Media, lane: LaneOf, at: Seconds, span: Span): Part {
     const said = rawOf(oursOf(raw).part) as Partial<Part>;
-    const speed = speedOf(raw);
     // What is said of it may be of another kind: a track may have been renamed, or a clip moved to another one.
     const part = asKind(
       {
         ...newPart(this.newId(), lane, media),
         ...said,
-        ...(speed === undefined ? {} : { speed }),
+        ...howPlayed(raw),
         lane: lane.id,
         media: media.id,
         at,
@@ -261,6 +268,17 @@ class Reader {
 
 /** A time on screen as pictures have it. */
 const within = (hold: Seconds): Seconds => clamp(hold, LIMITS.hold.least, LIMITS.hold.most);
+
+type HowPlayed = Omit<Played, 'media'>;
+
+/** How a sound is played: as we wrote it where its speed is still the same, else as the clip says, from end to end. */
+function howPlayed(raw: Raw): HowPlayed {
+  const speed = speedOf(raw);
+  const said = rawOf(oursOf(raw).part) as HowPlayed;
+  if (said.speed === speed) return Object.fromEntries(HOW_PLAYED.flatMap((field) => (said[field] ? [[field, said[field]]] : [])));
+  const even = evenIn({ speed });
+  return { ...(speed === undefined ? {} : { speed }), ...(even ? { even } : {}) };
+}
 
 /** The speed of a clip, where it has one that we can play. */
 function speedOf(raw: Raw): number | undefined {

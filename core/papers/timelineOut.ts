@@ -48,6 +48,7 @@ function pictureTrack(show: Show, say: Say): Otio {
     const from = picture.kind === 'clip' ? picture.from : 0;
     const source = range(from, hold, PICTURE_RATE);
     const metadata = ours({ picture: rest });
+    const effects = picture.kind === 'clip' && picture.speed !== undefined ? [warp(picture.speed)] : [];
     if (picture.kind === 'card') {
       const { colour, words } = picture;
       children.push(
@@ -55,7 +56,7 @@ function pictureTrack(show: Show, say: Say): Otio {
       );
     } else {
       const name = show.media[picture.media]!.title;
-      children.push(clip({ name, metadata, source }, reference(show, picture.media, PICTURE_RATE)));
+      children.push(clip({ name, metadata, source, effects }, reference(show, picture.media, PICTURE_RATE)));
     }
     if (blend > 0 && index + 1 < show.pictures.length) children.push(dissolve(blend, PICTURE_RATE));
   }

@@ -42,6 +42,7 @@ export { documentSchema, faultOf, readMedia, readShow } from './schema';
 export {
   AGREE,
   compareLengths,
+  filmAt,
   mostHold,
   partEnd,
   partSeconds,
@@ -68,6 +69,7 @@ export { TREATMENTS_IN_ORDER, boundTreatment, newTreatment, withTreatment } from
 export { roomOf } from './rooms';
 export { laneChains, playedKey } from './chains';
 export {
+  evenIn,
   heardMoment,
   heardOf,
   heardStretch,

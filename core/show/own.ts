@@ -2,6 +2,7 @@ import { clamp, type Seconds } from '../units';
 import { LIMITS } from './limits';
 import { OWN_LANE } from './newShow';
 import { partSeconds, placePictures, type PlacedPicture } from './placement';
+import { evenIn, heardMoment, soundSeconds, speedOf } from './speed';
 import type { Clip, Fade, OwnPart, Show } from './types';
 
 /** Whether a picture is a clip that was filmed with sound. */
@@ -24,8 +25,13 @@ export function fadeWithin(fade: Fade, length: Seconds): Fade {
  */
 export function ownPart(show: Show, { picture, start }: PlacedPicture): OwnPart | null {
   if (!hasOwnSound(show, picture)) return null;
-  const { own, from, hold } = picture;
-  const source = show.media[picture.media]!.seconds;
+  const { own, hold, media, speed, loose } = picture;
+  const played = {
+    media,
+    ...(speed === undefined ? {} : { speed, ...(loose ? { loose } : {}), ...(evenIn(picture) ? { even: true as const } : {}) }),
+  };
+  const source = soundSeconds(show, played);
+  const from = heardMoment(show, played, picture.from);
   const lead = clamp(own.lead, -Math.max(0, hold - LIMITS.span.least), Math.min(from, start));
   const tail = clamp(own.tail, -Math.max(0, hold + Math.min(0, lead) - LIMITS.span.least), Math.max(0, source - from - hold));
   const spans = [{ from: from - lead, to: Math.min(source, from + hold + tail), join: 0 }];
@@ -34,7 +40,7 @@ export function ownPart(show: Show, { picture, start }: PlacedPicture): OwnPart 
     id: ownPartId(picture.id),
     kind: 'own',
     lane: show.lanes.find((lane) => lane.kind === 'own')?.id ?? OWN_LANE,
-    media: picture.media,
+    ...played,
     at: start - lead,
     spans,
     gain: own.gain,
@@ -62,7 +68,7 @@ export function ownParts(show: Show): OwnPart[] {
 export function clipOrigins(show: Pick<Show, 'pictures'>): Map<string, Seconds> {
   const origins = new Map<string, Seconds>();
   for (const { picture, start } of placePictures(show)) {
-    if (picture.kind === 'clip') origins.set(picture.id, start - picture.from);
+    if (picture.kind === 'clip') origins.set(picture.id, start - picture.from / speedOf(picture));
   }
   return origins;
 }

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { LIMITS } from './limits';
 import { LANE_KINDS } from './lanes';
-import { fade, id, level, mediaId, quiet, seconds, stretch, words } from './schemaBits';
+import { fade, faster, id, level, mediaId, quiet, seconds, stretch, words } from './schemaBits';
 import { treatments } from './treatSchema';
 import type { FieldsOf, LaneKind } from './types';
 
@@ -57,9 +57,9 @@ export const pins = Joi.array().items(pin).max(LIMITS.pin.count);
 export const spans = Joi.array().items(span).min(1).max(LIMITS.spans).required();
 /** How a sound is played, beside its spans. */
 const played = {
-  speed: Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most),
+  ...faster,
   pitch: Joi.number().min(-LIMITS.pitch).max(LIMITS.pitch),
-  loose: Joi.valid(true),
+  even: Joi.valid(true),
   backwards: Joi.valid(true),
 };
 export const slope = Joi.number().min(0).max(LIMITS.dip.slope);

@@ -1,6 +1,6 @@
-import type { Seconds } from '../units';
+import { clamp, type Seconds } from '../units';
 import { LIMITS } from './limits';
-import type { LaneKind, Part, PartOf, Picture, Show, Span } from './types';
+import type { Clip, LaneKind, Part, PartOf, Picture, Show, Span } from './types';
 
 /** Below this difference two lengths are said to agree: one step of what the interface shows (seconds). */
 export const AGREE = 0.05;
@@ -44,7 +44,13 @@ export function pictureAt(placed: readonly PlacedPicture[], moment: Seconds): Pl
 /** The longest that a picture could be shown: clips end with what was filmed. */
 export function mostHold(show: Pick<Show, 'media'>, picture: Picture): Seconds {
   if (picture.kind !== 'clip') return LIMITS.hold.most;
-  return Math.max(LIMITS.hold.least, Math.floor((show.media[picture.media]!.seconds - picture.from) * 1000) / 1000);
+  const left = (show.media[picture.media]!.seconds - picture.from) / (picture.speed ?? 1);
+  return clamp(Math.floor(left * 1000) / 1000, LIMITS.hold.least, LIMITS.soundSeconds);
+}
+
+/** The second of its film that a clip shows so many seconds after its picture began; before it began too. */
+export function filmAt(clip: Pick<Clip, 'from' | 'speed'>, since: Seconds): Seconds {
+  return clip.from + since * (clip.speed ?? 1);
 }
 
 /** Length of spans one after the other, seconds. */

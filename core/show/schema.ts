@@ -3,9 +3,10 @@ import Joi from 'joi';
 import { Failure } from '../failure';
 import { LANE_KINDS } from './lanes';
 import { LIMITS } from './limits';
+import { filmAt } from './placement';
 import { migrate } from './migrate';
 import { part, pins, slope, treatments } from './partSchema';
-import { fade, id, laneLevel, level, masterLevel, mediaId, room, quiet, seconds, stretch, title, words } from './schemaBits';
+import { fade, faster, id, laneLevel, level, masterLevel, mediaId, room, quiet, seconds, stretch, title, words } from './schemaBits';
 import { soundSeconds } from './speed';
 import { FORMAT, type Media, type Show } from './types';
 
@@ -25,6 +26,7 @@ const clip = Joi.object({
   media: mediaId.required(),
   framing,
   from: seconds.required(),
+  ...faster,
   own: Joi.object({
     ...ownStart,
     on: Joi.boolean().required(),
@@ -191,7 +193,7 @@ function danglingName(value: Show): string | null {
     if (one.kind === 'card') continue;
     const source = value.media[one.media];
     if (source?.kind !== one.kind) return `picture ${one.id} names no ${one.kind}`;
-    if (one.kind === 'clip' && one.from + one.hold > source.seconds + GRACE) return `picture ${one.id} runs past its clip's end`;
+    if (one.kind === 'clip' && filmAt(one, one.hold) > source.seconds + GRACE) return `picture ${one.id} runs past its clip's end`;
   }
   for (const one of value.parts) {
     if (!kinds.has(one.lane)) return `part ${one.id} names no lane`;

@@ -23,4 +23,6 @@ export const stretch = Joi.object({
   to: Joi.number().greater(Joi.ref('from')).max(LIMITS.showSeconds).required(),
 });
 export const quiet = Joi.array().items(stretch).max(LIMITS.own.stretches);
+/** Another speed, and whether the pitch goes with it. */
+export const faster = { speed: Joi.number().min(LIMITS.speed.least).max(LIMITS.speed.most), loose: Joi.valid(true) };
 export const words = Joi.string().allow('').max(LIMITS.voice.words);

@@ -6,19 +6,26 @@ import type { Treatment } from './treatTypes';
 import type { MediaId, Part, Show } from './types';
 
 /** How a part plays its sound: its spans are seconds of what comes of it. */
-export type Played = Pick<Part, 'media' | 'speed' | 'pitch' | 'loose' | 'backwards'>;
+export type Played = Pick<Part, 'media' | 'speed' | 'pitch' | 'loose' | 'even' | 'backwards'>;
 
 /** Speed of a part: source seconds a heard second, 1 unless it was changed. */
 export const speedOf = (part: Pick<Part, 'speed'>): number => part.speed ?? 1;
 
-/** Whether a speed is one that nobody notices: the pitch stays, and the ends of the sound are left as they are. */
+/** What the length of a sound at another speed hangs on. */
+type Sped = Pick<Part, 'speed' | 'loose' | 'even'>;
+
+/** Whether a speed is one that nobody notices: the pitch stays, and unless it says otherwise the ends of the sound are left as they are. */
 export function isNudge({ speed = 1, loose }: Pick<Part, 'speed' | 'loose'>): boolean {
   return !loose && speed >= LIMITS.nudge.least && speed <= LIMITS.nudge.most;
 }
 
+/** What says that a speed is the same from end to end, where that is not so by itself. */
+export const evenIn = (part: Pick<Part, 'speed' | 'loose'>): true | undefined =>
+  part.speed !== undefined && part.speed !== 1 && isNudge(part) ? true : undefined;
+
 /** How frames of a sound and of what is heard of it at another speed belong together. */
-export function shapeOf(part: Pick<Part, 'speed' | 'loose'>, frames: Frames): Stretching {
-  return stretching(frames, speedOf(part), !isNudge(part));
+export function shapeOf(part: Sped, frames: Frames): Stretching {
+  return stretching(frames, speedOf(part), part.even ?? !isNudge(part));
 }
 
 const shapeIn = (show: Pick<Show, 'media'>, part: Played) => shapeOf(part, framesOf(show.media[part.media]!.seconds));
@@ -33,6 +40,7 @@ export interface Recipe {
   /** Source seconds a heard second. */
   readonly speed: number;
   readonly loose?: true | undefined;
+  readonly even?: true | undefined;
   /** Semitones. */
   readonly pitch?: number | undefined;
   readonly backwards?: true | undefined;
@@ -46,11 +54,12 @@ export interface Recipe {
  */
 export function soundKey(part: Played & Pick<Part, 'treatments'>, more: readonly Treatment[] = []): string {
   const treatments = [...(part.treatments ?? []), ...more].filter(({ on }) => on);
-  const { speed, pitch, loose, backwards } = part;
+  const { speed, pitch, loose, even, backwards } = part;
   if (speed === undefined && !pitch && !backwards && treatments.length === 0) return part.media;
   const recipe: Recipe = {
     speed: speed ?? 1,
     ...(loose && speed !== undefined ? { loose } : {}),
+    ...(even && speed !== undefined ? { even } : {}),
     ...(pitch ? { pitch } : {}),
     ...(backwards ? { backwards } : {}),
     treatments,
@@ -83,13 +92,13 @@ export function heardStretch(show: Pick<Show, 'media'>, part: Played, { from, to
 }
 
 /** The same where the length of what is played is known, and not that of the source. @param heard seconds. */
-export function heardOf(part: Pick<Part, 'speed' | 'loose' | 'backwards'>, heard: Seconds): (source: Seconds) => Seconds {
+export function heardOf(part: Sped & Pick<Part, 'backwards'>, heard: Seconds): (source: Seconds) => Seconds {
   const { backwards, speed } = part;
   const ahead = speed === undefined ? (source: Seconds) => source : inverse(part, heard);
   return backwards ? (source) => heard - ahead(source) : ahead;
 }
 
-function inverse(part: Pick<Part, 'speed' | 'loose'>, heard: Seconds): (source: Seconds) => Seconds {
+function inverse(part: Sped, heard: Seconds): (source: Seconds) => Seconds {
   const speed = speedOf(part);
   const { edge } = shapeOf(part, framesOf(heard));
   const frames = 2 * edge + Math.round((framesOf(heard) - 2 * edge) * speed);

@@ -33,12 +33,16 @@ export interface Photo extends Held {
   readonly framing: Framing;
 }
 
-/** A passage of a clip’s video: it begins at `from` seconds of the source and lasts `hold`. */
+/** A passage of a clip’s video: it begins at `from` seconds of the source and is shown for `hold`. */
 export interface Clip extends Held {
   readonly kind: 'clip';
   readonly media: MediaId;
   readonly framing: Framing;
   readonly from: Seconds;
+  /** Seconds of its film, and of its own sound, a shown second; 1 where it says nothing. */
+  readonly speed?: number | undefined;
+  /** The pitch of its own sound goes with the speed. */
+  readonly loose?: true | undefined;
   readonly own: OwnSound;
 }
 
@@ -155,6 +159,7 @@ export interface Take {
   readonly speed?: number | undefined;
   readonly pitch?: number | undefined;
   readonly loose?: true | undefined;
+  readonly even?: true | undefined;
   readonly backwards?: true | undefined;
 }
 
@@ -191,6 +196,8 @@ interface Laid<K extends LaneKind> {
   readonly pitch?: number | undefined;
   /** The pitch goes with the speed. */
   readonly loose?: true | undefined;
+  /** A small change of speed takes in the ends too; else the first and the last two seconds stay as they are, as in a fitted piece. */
+  readonly even?: true | undefined;
   /** Played from its end to its beginning. */
   readonly backwards?: true | undefined;
   /** What its sound goes through before its level, in this order; nothing where it says nothing. */

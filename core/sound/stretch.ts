@@ -60,9 +60,9 @@ export interface Run {
   readonly offset: Frames;
 }
 
-/** Where another speed joins the sound: it listens to all of it once, which takes a while; the answer is small and may be kept. */
-export function stretchRuns(source: PcmSource, speed: number): Run[] {
-  return runsOf(source, stretching(source.frames, speed));
+/** Where another speed joins the sound: it listens to all of it once, which takes a while; the answer is small and may be kept. @param even the ends too. */
+export function stretchRuns(source: PcmSource, speed: number, even = false): Run[] {
+  return runsOf(source, stretching(source.frames, speed, even));
 }
 
 /** Between two joins of a speed far from the sound's own, heard frames, and how far a join may lie from where it belongs. */

@@ -1,5 +1,5 @@
 import { wordsOfCard } from '../show/credits';
-import { pictureAt, placePictures, showSeconds, type PlacedPicture } from '../show/placement';
+import { filmAt, pictureAt, placePictures, showSeconds, type PlacedPicture } from '../show/placement';
 import type { FrameShape, Media, Picture, Show } from '../show/types';
 import type { Say } from '../phrase';
 import { clamp, type Seconds } from '../units';
@@ -64,7 +64,7 @@ function layerOf(scene: Scene, { picture, index, start, end }: PlacedPicture, mo
   const before = scene.placed[index - 1]?.picture.dissolve ?? 0;
   const seen = start - before;
   const progress = clamp((moment - seen) / (end - seen), 0, 1);
-  const source = picture.kind === 'clip' ? clamp(picture.from + moment - start, 0, scene.media[picture.media]!.seconds) : null;
+  const source = picture.kind === 'clip' ? clamp(filmAt(picture, moment - start), 0, scene.media[picture.media]!.seconds) : null;
   return { picture, index, opacity, progress, source };
 }
 

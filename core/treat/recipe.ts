@@ -53,14 +53,16 @@ function learning({ treatments }: Recipe): Treatment[] {
 
 /** A name for what a recipe needs found out; null where it needs nothing. Recipes of the same name share it. */
 export function findingsName(recipe: Recipe): string | null {
-  const { speed, pitch, loose, backwards } = recipe;
+  const { speed, pitch, loose, even, backwards } = recipe;
   const chain = learning(recipe);
   if (chain.length > 0) {
     const clear = clearIn(recipe);
-    return `learned-${hashOf(JSON.stringify([speed, pitch ?? 0, loose ?? false, backwards ?? false, clear, chain]))}`;
+    return `learned-${hashOf(JSON.stringify([speed, pitch ?? 0, loose ?? false, even ?? false, backwards ?? false, clear, chain]))}`;
   }
   if (!stretches(recipe) && !pitch) return null;
-  return [stretches(recipe) ? `speed-${speed}` : '', pitch ? `pitch-${pitch}-${loose ? speed : 1}` : ''].filter(Boolean).join('-');
+  return [stretches(recipe) ? `speed-${speed}${even ? '-even' : ''}` : '', pitch ? `pitch-${pitch}-${loose ? speed : 1}` : '']
+    .filter(Boolean)
+    .join('-');
 }
 
 /** FNV-1a, 32 bits, twice with different beginnings: names of files, nothing secret. */
@@ -77,7 +79,11 @@ function hashOf(text: string): string {
 /** Finds out what a recipe needs of a sound: the costly part, done once and kept beside the sound. @param cleared as in `cooked`. */
 export function findOut(source: PcmSource, recipe: Recipe, cleared: PcmSource | null = null): Findings {
   const begun = blended(source, recipe, cleared);
-  const runs = stretches(recipe) ? (isNudge(recipe) ? stretchRuns(begun, recipe.speed) : farRuns(begun, recipe.speed)) : undefined;
+  const runs = stretches(recipe)
+    ? isNudge(recipe)
+      ? stretchRuns(begun, recipe.speed, recipe.even)
+      : farRuns(begun, recipe.speed)
+    : undefined;
   const sped = atSpeed(begun, recipe, runs);
   const pitchRuns = recipe.pitch ? farRuns(sped, 1 / pitchRatio(recipe.pitch)) : undefined;
   const chain = learning(recipe);
@@ -112,10 +118,10 @@ function blended(source: PcmSource, recipe: Recipe, cleared: PcmSource | null): 
   return share > 0 && cleared ? blendSource(source, cleared, share) : source;
 }
 
-function atSpeed(source: PcmSource, { speed, loose }: Recipe, runs: readonly Run[] | undefined): PcmSource {
+function atSpeed(source: PcmSource, { speed, loose, even }: Recipe, runs: readonly Run[] | undefined): PcmSource {
   if (speed === 1) return source;
   if (loose) return resampledSource(source, speed, Math.round(source.frames / speed));
-  return stretchedSource(source, speed, runs ? [...runs] : [], !isNudge({ speed }));
+  return stretchedSource(source, speed, runs ? [...runs] : [], even ?? !isNudge({ speed }));
 }
 
 /** Longer or shorter at the same pitch first, then as long as before at another one. */

@@ -1,6 +1,6 @@
 import { t } from '../../words';
 import { create } from 'zustand';
-import { isCrossing, partEnd, partsOn, placePictures, type Media, type Part } from '../../core/show';
+import { filmAt, isCrossing, partEnd, partsOn, placePictures, type Media, type Part } from '../../core/show';
 import { copyOn, pasteParts, removeParts, removePictures, setHold, splitParts, trimClip, trimEdge } from '../../core/show/edits';
 import { newId } from '../ids';
 import { sessionStore } from '../open/session';
@@ -46,7 +46,7 @@ function trimPicture(id: string, edge: 'start' | 'end'): void {
   if (!placed || now() <= placed.start || now() >= placed.end) return;
   const { edit } = useOpenShow.getState();
   if (edge === 'end') edit(setHold, { ids: [id], seconds: now() - placed.start });
-  else if (placed.picture.kind === 'clip') edit(trimClip, { id, edge, position: placed.picture.from + now() - placed.start });
+  else if (placed.picture.kind === 'clip') edit(trimClip, { id, edge, position: filmAt(placed.picture, now() - placed.start) });
 }
 
 /** Takes away what is chosen; `closeUp` moves what lies later on the lanes up. */

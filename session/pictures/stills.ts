@@ -1,6 +1,6 @@
 import { sayTime, t } from '../../words';
 import { newPicture, addPictures } from '../../core/show/edits';
-import { placePictures } from '../../core/show';
+import { filmAt, placePictures } from '../../core/show';
 import { clamp } from '../../core/units';
 import { newId } from '../ids';
 import { currentShow, report, useOpenShow } from '../open/store';
@@ -13,7 +13,7 @@ export async function stillFrom(clip: string): Promise<void> {
   const placed = show && placePictures(show).find((one) => one.picture.id === clip);
   if (!placed || placed.picture.kind !== 'clip') return;
   const { picture, start, index } = placed;
-  const at = picture.from + clamp(useTransport.getState().now - start, 0, picture.hold - 0.001);
+  const at = filmAt(picture, clamp(useTransport.getState().now - start, 0, picture.hold - 0.001));
   const title = t('pictures.stillAt', { title: show.media[picture.media]!.title, at: sayTime(at) });
   try {
     const file = await listener().call('still', { id: picture.media, at });

@@ -9,7 +9,7 @@ export type DrawerPanel =
   | { readonly name: 'treat'; readonly of: Treated }
   | { readonly name: 'lanes'; readonly kind: 'bed' | 'voice' }
   | { readonly name: 'line'; readonly line: string }
-  | { readonly name: 'trim' | 'lineUp'; readonly clip: string }
+  | { readonly name: 'trim' | 'lineUp' | 'speed'; readonly clip: string }
   | { readonly name: 'join'; readonly join: JoinAt };
 
 /** The panel that is open, in the drawer or over the page; one at a time. */

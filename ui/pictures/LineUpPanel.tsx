@@ -5,7 +5,7 @@ import Check from 'lucide-react-native/icons/check';
 import Mic from 'lucide-react-native/icons/mic';
 import Square from 'lucide-react-native/icons/square';
 import { View } from 'react-native';
-import { placePictures, type Clip } from '../../core/show';
+import { filmAt, placePictures, type Clip } from '../../core/show';
 import { layInStep } from '../../core/show/edits';
 import { useLibrary } from '../../session/library';
 import { acceptLiningUp, lineUp, lineUpFile, linedUp, shiftLiningUp, useLiningUp, type LiningUp } from '../../session/pictures/liningUp';
@@ -83,7 +83,7 @@ function Found({ clip, lining, onDone }: { readonly clip: Clip; readonly lining:
   const { verdict, words } = sayAlignment(alignment);
   const start = placePictures(show).find((one) => one.picture.id === clip.id)?.start ?? 0;
   const hear = (name: string, both: boolean) => toggleStretch(name, linedUp(show, lining, both), start, start + clip.hold);
-  const reaches = clip.from + clip.hold - offset > 0.05 && clip.from - offset < media.seconds - 0.05;
+  const reaches = filmAt(clip, clip.hold) - offset > 0.05 && clip.from - offset < media.seconds - 0.05;
   return (
     <View className="gap-3">
       <Notice text={words} grave={verdict === 'unsure'} />

@@ -6,7 +6,7 @@ import Undo from 'lucide-react-native/icons/rotate-ccw';
 import Volume from 'lucide-react-native/icons/volume-2';
 import VolumeOff from 'lucide-react-native/icons/volume-x';
 import { View } from 'react-native';
-import { LIMITS, type Clip } from '../../core/show';
+import { LIMITS, speedOf, type Clip } from '../../core/show';
 import { clipsStartWith, putBackOwn, separateOwn, setOwn } from '../../core/show/edits';
 import { newId } from '../../session/ids';
 import { useOpenShow, useShown } from '../../session/open/store';
@@ -79,6 +79,7 @@ function OwnSwitch({ clip, apart }: { readonly clip: Clip; readonly apart: boole
 function LevelFields({ clip }: { readonly clip: Clip }) {
   const { edit, tryOut } = useOpenShow.getState();
   const { own, id } = clip;
+  const before = clip.from / speedOf(clip);
   return (
     <View className="gap-1">
       <LevelField
@@ -97,7 +98,7 @@ function LevelFields({ clip }: { readonly clip: Clip }) {
         start={0}
         most={LIMITS.own.runOver}
         onChange={(lead) => edit(setOwn, { id, change: { lead } })}
-        {...(own.lead > clip.from ? { note: t('pictures.thereAreBeforeItIn', { from: saySeconds(clip.from) }) } : {})}
+        {...(own.lead > before ? { note: t('pictures.thereAreBeforeItIn', { from: saySeconds(before) }) } : {})}
       />
       <NumberField
         {...spanEntry}

@@ -4,6 +4,7 @@ import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Camera from 'lucide-react-native/icons/camera';
 import Copy from 'lucide-react-native/icons/copy';
 import Film from 'lucide-react-native/icons/film';
+import Gauge from 'lucide-react-native/icons/gauge';
 import Replace from 'lucide-react-native/icons/replace';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
@@ -49,6 +50,7 @@ export function PictureActions({ pictures }: { readonly pictures: readonly Pictu
       {lone?.kind === 'clip' ? (
         <>
           <Button label={t('common.trimOnTheFilm')} icon={Film} onPress={() => openPanel({ name: 'trim', clip: lone.id })} />
+          <Button label={t('tool.speed')} icon={Gauge} onPress={() => openPanel({ name: 'speed', clip: lone.id })} />
           <Button label={t('pictures.stillFromHere')} icon={Camera} onPress={() => void stillFrom(lone.id)} />
         </>
       ) : null}

@@ -2,7 +2,7 @@ import { sayTime, t } from '../../words';
 import EarOff from 'lucide-react-native/icons/ear-off';
 import X from 'lucide-react-native/icons/x';
 import { View } from 'react-native';
-import { placePictures, type Clip } from '../../core/show';
+import { filmAt, placePictures, type Clip } from '../../core/show';
 import { moveSilence, silenceStretch, unsilenceStretch } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { useOpenShow, useShown, currentShow } from '../../session/open/store';
@@ -21,7 +21,7 @@ export function QuietFields({ clip }: { readonly clip: Clip }) {
   const source = useShown((show) => show.media[clip.media]!.seconds);
   const silence = () => {
     const start = placePictures(currentShow()!).find((one) => one.picture.id === clip.id)?.start ?? 0;
-    const from = clamp(clip.from + useTransport.getState().now - start, clip.from, Math.max(clip.from, clip.from + clip.hold - FIRST));
+    const from = clamp(filmAt(clip, useTransport.getState().now - start), clip.from, Math.max(clip.from, filmAt(clip, clip.hold) - FIRST));
     edit(silenceStretch, { id: clip.id, from, to: Math.min(source, from + FIRST) });
   };
   return (

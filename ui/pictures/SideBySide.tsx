@@ -1,6 +1,6 @@
 import { t } from '../../words';
 import { useCallback, useEffect, useRef } from 'react';
-import type { Clip, Media } from '../../core/show';
+import { filmAt, type Clip, type Media } from '../../core/show';
 import { levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { usePeaks } from '../../session/sound/useMedia';
 import { usePainting } from '../controls/usePainting';
@@ -23,7 +23,7 @@ export function SideBySide({ clip, clipMedia, recording, offset, onShift }: Prop
   const tokens = useTokens();
   const { data: own } = usePeaks(clipMedia.id);
   const { data: other } = usePeaks(recording.id);
-  const pixelsPerSecond = TALL / clip.hold;
+  const pixelsPerSecond = TALL / (filmAt(clip, clip.hold) - clip.from);
   const begun = useRef(offset);
   const drag = useVerticalDrag({
     pixelsPerSecond,

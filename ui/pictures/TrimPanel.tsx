@@ -1,6 +1,6 @@
 import { sayTime, t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, type Clip, type Media, type Show } from '../../core/show';
+import { LIMITS, filmAt, speedOf, type Clip, type Media, type Show } from '../../core/show';
 import { trimClip } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { useOpenShow, useSaved, useShown } from '../../session/open/store';
@@ -13,6 +13,8 @@ import { Bar, Handle } from '../sheet/Handle';
 /** Height and width of the strip, pixels: the whole film from top to bottom. */
 const TALL = 360;
 const WIDE = 110;
+
+const endOf = (clip: Clip, edge: 'start' | 'end') => (edge === 'start' ? clip.from : filmAt(clip, clip.hold));
 
 const clipOf = (show: Show, id: string): Clip | null => {
   const picture = show.pictures.find((one) => one.id === id);
@@ -27,7 +29,8 @@ export function TrimPanel({ id }: { readonly id: string }) {
   const media = useShown((show) => (clip ? show.media[clip.media] : undefined));
   const { edit } = useOpenShow.getState();
   if (!clip || !base || !media) return <Say>{t('pictures.thisClipIsNoLonger')}</Say>;
-  const end = clip.from + clip.hold;
+  const end = filmAt(clip, clip.hold);
+  const least = LIMITS.hold.least * speedOf(clip);
   return (
     <View className="flex-row gap-4">
       <Strip clip={clip} base={base} media={media} />
@@ -37,14 +40,14 @@ export function TrimPanel({ id }: { readonly id: string }) {
           label={t('common.from')}
           value={clip.from}
           least={0}
-          most={Math.max(0, end - LIMITS.hold.least)}
+          most={Math.max(0, end - least)}
           onChange={(position) => edit(trimClip, { id, edge: 'start', position })}
         />
         <NumberField
           {...momentEntry}
           label={t('common.to')}
           value={end}
-          least={clip.from + LIMITS.hold.least}
+          least={clip.from + least}
           most={media.seconds}
           onChange={(position) => edit(trimClip, { id, edge: 'end', position })}
         />
@@ -60,12 +63,12 @@ function Strip({ clip, base, media }: { readonly clip: Clip; readonly base: Clip
   const { edit, tryOut, endPreview } = useOpenShow.getState();
   const pixelsPerSecond = TALL / seconds;
   const top = clip.from * pixelsPerSecond;
-  const bottom = (clip.from + clip.hold) * pixelsPerSecond;
+  const bottom = filmAt(clip, clip.hold) * pixelsPerSecond;
   const common = { left: 0, width: WIDE, pixelsPerSecond, onCancel: endPreview };
   const to = (edge: 'start' | 'end', by: number) => ({
     id: clip.id,
     edge,
-    position: clamp((edge === 'start' ? base.from : base.from + base.hold) + by, 0, seconds),
+    position: clamp(endOf(base, edge) + by, 0, seconds),
   });
   return (
     <div
@@ -83,9 +86,9 @@ function Strip({ clip, base, media }: { readonly clip: Clip; readonly base: Clip
           {...common}
           name={t(edge === 'start' ? 'pictures.firstFrame' : 'pictures.lastFrame')}
           testId={`film ${edge}`}
-          value={edge === 'start' ? clip.from : clip.from + clip.hold}
-          said={sayTime(edge === 'start' ? clip.from : clip.from + clip.hold)}
-          moment={edge === 'start' ? clip.from : clip.from + clip.hold}
+          value={endOf(clip, edge)}
+          said={sayTime(endOf(clip, edge))}
+          moment={endOf(clip, edge)}
           onMove={(by) => tryOut(trimClip, to(edge, by))}
           onEnd={(by) => edit(trimClip, to(edge, by))}
         >

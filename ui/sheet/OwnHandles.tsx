@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { hasOwnSound, partEnd, type Clip, type Part } from '../../core/show';
+import { hasOwnSound, heardOf, partEnd, speedOf, type Clip, type Part } from '../../core/show';
 import { moveOwnCut, moveSilence, setOwn, type Edit } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { useOpenShow, useShown } from '../../session/open/store';
@@ -45,6 +45,8 @@ export function OwnHandles({ clip, base, part, column, pixelsPerSecond }: Props)
   const own = (change: Parameters<typeof setOwn>[1]['change']) => ({ id: base.id, change });
   const fade = (side: 'fadeUp' | 'fadeOut', seconds: number) =>
     own({ [side]: { ...base.own[side], seconds: clamp(base.own[side].seconds + seconds, 0, length) } });
+  const source = useShown((show) => show.media[clip.media]!.seconds);
+  const heard = heardOf(part, source / speedOf(part));
   const bar = <Bar tone="slate" />;
   const knob = <Knob tone="slate" />;
   const left: Grip[] = [
@@ -57,12 +59,12 @@ export function OwnHandles({ clip, base, part, column, pixelsPerSecond }: Props)
       // The stretch before the gesture: two that meet become one meanwhile.
       const before = base.own.quiet[index] ?? stretch;
       return (['from', 'to'] as const).map((edge): Grip => {
-        const moment = part.at + stretch[edge] - part.spans[0]!.from;
+        const moment = part.at + heard(stretch[edge]) - part.spans[0]!.from;
         const name = t(edge === 'from' ? 'sheet.silenceFrom' : 'sheet.silenceTo', { number: index + 1 });
         return {
           ...spoken(name, `silence ${index + 1} ${edge}`, moment, stretch[edge]),
           said: sayTime(stretch[edge]),
-          ...by(moveSilence, (s) => ({ id: base.id, index, ...before, [edge]: before[edge] + s })),
+          ...by(moveSilence, (s) => ({ id: base.id, index, ...before, [edge]: before[edge] + s * speedOf(clip) })),
           look: <Bar tone="ochre" />,
         };
       });

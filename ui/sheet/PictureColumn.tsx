@@ -14,7 +14,7 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from '@dnd-kit/utilities';
 import { memo, useMemo } from 'react';
 import { LIFT, pulse } from './useVerticalDrag';
-import { placePictures, type Media, type PlacedPicture, type Show } from '../../core/show';
+import { placePictures, speedOf, type Media, type PlacedPicture, type Show } from '../../core/show';
 import { movePictures } from '../../core/show/edits';
 import { currentShow, tapThing, useOpenShow, useShown } from '../../session/open/store';
 import { usePictureUrl } from '../../session/sound/useMedia';
@@ -191,7 +191,13 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
         </div>
       ) : null}
       {picture.kind === 'clip' ? (
-        <FrameStrip media={media!} from={picture.from} pixelsPerSecond={pixelsPerSecond} width={column.width} height={height} />
+        <FrameStrip
+          media={media!}
+          from={picture.from}
+          pixelsPerSecond={pixelsPerSecond / speedOf(picture)}
+          width={column.width}
+          height={height}
+        />
       ) : url ? (
         <img src={url} alt="" draggable={false} style={{ width: '100%', height: '100%', objectFit: 'cover', display: 'block' }} />
       ) : null}

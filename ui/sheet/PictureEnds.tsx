@@ -1,4 +1,4 @@
-import { hasOwnSound, type PlacedPicture, type Show } from '../../core/show';
+import { filmAt, hasOwnSound, type PlacedPicture, type Show } from '../../core/show';
 import { crossOwnAlong, setDissolve, setHold, trimClip } from '../../core/show/edits';
 import { currentShow, useOpenShow } from '../../session/open/store';
 import { decimal, saySpan, sayTime, t } from '../../words';
@@ -47,7 +47,7 @@ export function PictureEnds({ placed, column, pixelsPerSecond }: Props) {
   const from = (seconds: number) => ({
     id: picture.id,
     edge: 'start' as const,
-    position: (base.kind === 'clip' ? base.from : 0) + seconds,
+    position: base.kind === 'clip' ? filmAt(base, seconds) : 0,
   });
   return (
     <>

@@ -21,6 +21,7 @@ import { AllPicturesPanel } from '../pictures/AllPicturesPanel';
 import { LineUpPanel } from '../pictures/LineUpPanel';
 import { TimesPanel } from '../pictures/TimesPanel';
 import { TrimPanel } from '../pictures/TrimPanel';
+import { ClipSpeedPanel } from '../treat/ClipSpeedPanel';
 import { TreatPanel } from '../treat/TreatPanel';
 import { DipsPanel } from '../voice/DipsPanel';
 import { LinePanel } from '../voice/LinePanel';
@@ -79,6 +80,8 @@ function contentOf(panel: DrawerPanel, fitted: string, named: string): Content {
       return { title: t('common.allPictures'), content: <AllPicturesPanel /> };
     case 'trim':
       return { title: t('common.trimOnTheFilm'), content: <TrimPanel id={panel.clip} /> };
+    case 'speed':
+      return { title: t('treat.clipSpeed'), content: <ClipSpeedPanel id={panel.clip} /> };
     case 'pieces':
       return { title: t('show.piecesInOrder'), content: <PiecesPanel /> };
     case 'dips':

@@ -71,4 +71,10 @@ export const treat = {
   'treat.semitone': '{{by}} semitone',
   'treat.semitones': '{{by}} semitones',
   'treat.beingWorkedOut': 'Being worked out: {{share}} %. Until then it plays without.',
+  'treat.clipSpeed': 'Speed of the clip',
+  'treat.soundApartToo': 'Sound set apart goes along',
+  'treat.soundApartTooHint': 'What was laid for this clip’s sound changes its speed with the film; off: it stays as it is',
+  'treat.clipSpeedApart': 'The same passage of the film is shown, shorter or longer.',
+  'treat.clipSpeedBoth': 'Film and sound together: the same passage, shorter or longer. For one of them alone, set its sound apart first.',
+  'treat.clipSpeedFilm': 'The same passage of the film, shorter or longer.',
 } as const;

@@ -2,11 +2,13 @@ import type { Draft } from 'immer';
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { ownPart } from '../own';
-import { placePictures } from '../placement';
+import { filmAt, mostHold, placePictures } from '../placement';
+import { speedOf } from '../speed';
 import { roundHold } from '../times';
 import type { Clip, Fade, Media, OwnStart, OwnPart, Show } from '../types';
 import type { Stretch } from '../fitTypes';
 import { addPart, defineEdit, find, hasRoom, nameMedia } from './edit';
+import { playAs } from './playing';
 
 export function clipOf(show: Draft<Show>, id: string): Draft<Clip> {
   const picture = find(show.pictures, id, 'picture');
@@ -19,15 +21,57 @@ export const trimClip = defineEdit<{ id: string; edge: 'start' | 'end'; position
   ({ edge }) => (edge === 'start' ? 'edit.trimClipStart' : 'edit.trimClipEnd'),
   (show, { id, edge, position }) => {
     const clip = clipOf(show, id);
-    const whole = Math.floor(show.media[clip.media]!.seconds * 1000) / 1000;
-    const end = clip.from + clip.hold;
+    const speed = speedOf(clip);
+    const end = filmAt(clip, clip.hold);
     if (edge === 'start') {
-      clip.from = clamp(roundHold(position), 0, end - LIMITS.hold.least);
-      clip.hold = roundHold(end - clip.from);
+      clip.from = clamp(roundHold(position), 0, end - LIMITS.hold.least * speed);
+      clip.hold = clamp(roundHold((end - clip.from) / speed), LIMITS.hold.least, mostHold(show, clip));
     } else {
-      clip.hold = roundHold(clamp(roundHold(position), clip.from + LIMITS.hold.least, Math.max(whole, end)) - clip.from);
+      const most = Math.max(mostHold(show, clip), clip.hold);
+      clip.hold = clamp(roundHold((position - clip.from) / speed), LIMITS.hold.least, most);
     }
     clip.dissolve = Math.min(clip.dissolve, clip.hold);
+  },
+);
+
+/** How a clip is played; what is not named stays as it is. */
+export interface ClipSpeed {
+  readonly speed?: number;
+  /** Whether the pitch of its sound goes with the speed. */
+  readonly loose?: boolean;
+}
+
+/**
+ * Shows a clip faster or slower: the same passage of its film is seen, shorter or longer, and its own sound goes along. `apart` says whether what
+ * was laid for its sound (set apart, or another recording) does too; else that stays as it is, where it is.
+ */
+export const setClipSpeed = defineEdit<{ id: string; change: ClipSpeed; apart: boolean }>(
+  'edit.changeTheSpeed',
+  (show, { id, change, apart }) => {
+    const clip = clipOf(show, id);
+    const before = speedOf(clip);
+    const begins = clip.from / before;
+    const passage = clip.hold * before;
+    // The shortest time on screen needs so much of the film.
+    const most = Math.min(LIMITS.speed.most, (show.media[clip.media]!.seconds - clip.from) / LIMITS.hold.least);
+    const speed = clamp(change.speed ?? before, LIMITS.speed.least, Math.max(LIMITS.speed.least, most));
+    const even = Math.abs(speed - 1) < 1e-9;
+    const loose = !even && (change.loose ?? clip.loose) ? (true as const) : undefined;
+    if (speed !== before) clip.speed = even ? undefined : speed;
+    if (loose !== clip.loose) clip.loose = loose;
+    clip.hold = clamp(roundHold(passage / speed), LIMITS.hold.least, mostHold(show, clip));
+    clip.dissolve = Math.min(clip.dissolve, clip.hold);
+    const { start } = placePictures(show as Show).find((one) => one.picture.id === id)!;
+    const after = clip.from / speed;
+    for (const part of show.parts) {
+      if (part.clip !== id) continue;
+      // What belongs to a clip moves along with its film's beginning, once this is done: here it is laid as that will need it.
+      if (apart) {
+        const ratio = speed / before;
+        playAs(show, part, { speed: speedOf(part) * ratio, ...(change.loose === undefined ? {} : { loose: change.loose }) });
+        part.at = start - begins + (part.at - (start - begins)) / ratio;
+      } else part.at += after - begins;
+    }
   },
 );
 
@@ -174,7 +218,7 @@ export const layInStep = defineEdit<{ id: string; part: string; media: Media; of
     const { start } = placePictures(show as Show).find((one) => one.picture.id === id)!;
     nameMedia(show, media);
     const from = clamp(clip.from - offset, 0, media.seconds);
-    const to = clamp(clip.from + clip.hold - offset, 0, media.seconds);
+    const to = clamp(filmAt(clip, clip.hold) - offset, 0, media.seconds);
     if (to - from < LIMITS.span.least) return;
     const edge = (fade: Fade): Fade => ({ ...fade, seconds: Math.min(fade.seconds, to - from) });
     show.parts = show.parts.filter((one) => one.clip !== id);
@@ -183,7 +227,7 @@ export const layInStep = defineEdit<{ id: string; part: string; media: Media; of
       kind: 'own',
       lane: show.lanes.find((lane) => lane.kind === 'own')!.id,
       media: media.id,
-      at: start + (from + offset - clip.from),
+      at: start + (from + offset - clip.from) / speedOf(clip),
       spans: [{ from, to, join: 0 }],
       gain: 0,
       fadeUp: edge(show.ownStart.fadeUp),
@@ -192,6 +236,8 @@ export const layInStep = defineEdit<{ id: string; part: string; media: Media; of
       pins: [],
       clip: id,
     });
+    const laid = show.parts.find((one) => one.id === part);
+    if (laid && clip.speed !== undefined) playAs(show, laid, { speed: clip.speed, loose: clip.loose ?? false });
     clip.own.on = false;
   },
 );

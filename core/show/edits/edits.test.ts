@@ -56,6 +56,9 @@ function onPictures(): fc.Arbitrary<Change>[] {
       ),
     fc.tuple(seconds, seconds).map(([from, to]) => clip((h, id) => perform(h, edits.silenceStretch, { id, from, to }))),
     fc.constant(clip((h, id) => perform(h, edits.separateOwn, { id, part: `apart-${h.past.length}-${h.show.parts.length}` }))),
+    fc
+      .tuple(fc.double({ min: 0, max: 5, noNaN: true }), fc.boolean(), fc.boolean())
+      .map(([speed, loose, apart]) => clip((h, id) => perform(h, edits.setClipSpeed, { id, change: { speed, loose }, apart }))),
     fc.constant(clip((h, id) => perform(h, edits.putBackOwn, { id }))),
     fc.tuple(seconds, fc.double({ min: -40, max: 40, noNaN: true })).map(([length, offset]) =>
       clip((h, id) => {

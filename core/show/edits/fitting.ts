@@ -42,6 +42,7 @@ export const layFit = defineEdit<LaidFit>(
     if (slow !== undefined || part.speed !== undefined) part.speed = slow;
     // It is fitted as it was heard: forward, at its own speed.
     if (part.loose) part.loose = undefined;
+    if (part.even) part.even = undefined;
     if (part.backwards) part.backwards = undefined;
     part.spans = spans.map((span) => ({ ...span, to: Math.min(length, span.to) })) as Draft<Span[]>;
     part.pins = [];

@@ -23,10 +23,12 @@ export {
   moveSilence,
   putBackOwn,
   separateOwn,
+  setClipSpeed,
   setOwn,
   silenceStretch,
   trimClip,
   unsilenceStretch,
+  type ClipSpeed,
   type OwnChange,
 } from './clips';
 export { changesOnto, spreadPictures, tapAlong, timed } from './timing';
@@ -55,6 +57,7 @@ export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
 export { addLane, removeLane, setLane, toLane } from './lanes';
 export { setTreatments, type Treated } from './treatments';
 export { rideLane, setLanePins, setLevels, setRoom, type Levels, type RoomOf } from './balance';
+export { HOW_PLAYED } from './keep';
 export { setPlayed, type PlayedChange } from './playing';
 export { dipsToPins, pinsToDips, removePins, setDips, setPartDip, setPins, setTold, shiftSomePins } from './dips';
 export {

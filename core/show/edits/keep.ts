@@ -11,7 +11,7 @@ import type { Fade, LaneOf, Part, Take } from '../types';
  */
 
 /** How a sound is played, beside its spans. */
-export const HOW_PLAYED = ['speed', 'pitch', 'loose', 'backwards'] as const satisfies readonly (keyof Take & keyof Part)[];
+export const HOW_PLAYED = ['speed', 'pitch', 'loose', 'even', 'backwards'] as const satisfies readonly (keyof Take & keyof Part)[];
 
 /** Fields of a part that belong to the recording in use: each take has its own. */
 const OF_A_TAKE = ['media', 'spans', 'gain', 'quiet', 'pins', ...HOW_PLAYED] as const satisfies readonly (keyof Take & keyof Part)[];

@@ -2,7 +2,7 @@ import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import { mostHold } from '../placement';
+import { filmAt, mostHold } from '../placement';
 import { roundHold } from '../times';
 import type { Card, Clip, Framing, Media, OwnStart, Photo, Picture, Show } from '../types';
 import { defineEdit, find, nameMedia } from './edit';
@@ -151,8 +151,11 @@ export const replaceMedia = defineEdit<{ id: string; media: Media }>('edit.repla
   const kept = { framing: old.framing, dissolve: old.dissolve };
   let next: Picture = { ...fresh, ...kept, hold: Math.min(old.hold, LIMITS.hold.most) };
   if (fresh.kind === 'clip') {
-    const from = old.kind === 'clip' && old.from + LIMITS.hold.least < media.seconds ? old.from : 0;
-    next = { ...fresh, ...kept, from, hold: old.hold, own: old.kind === 'clip' ? { ...old.own, quiet: [] } : fresh.own };
+    const { speed, loose } = old.kind === 'clip' ? old : fresh;
+    const from = old.kind === 'clip' && filmAt(old, LIMITS.hold.least) < media.seconds ? old.from : 0;
+    const fits = speed !== undefined && filmAt({ from, speed }, LIMITS.hold.least) <= media.seconds;
+    const played = fits ? { speed, ...(loose ? { loose } : {}) } : {};
+    next = { ...fresh, ...kept, from, ...played, hold: old.hold, own: old.kind === 'clip' ? { ...old.own, quiet: [] } : fresh.own };
   }
   const place = show.pictures.indexOf(old);
   show.pictures[place] = structuredCopy(next) as Draft<Picture>;

@@ -2,10 +2,10 @@ import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { partSeconds } from '../placement';
-import { heardMoment, soundSeconds, sourceMoment, speedOf, type Played } from '../speed';
+import { evenIn, heardMoment, soundSeconds, sourceMoment, speedOf, type Played } from '../speed';
 import type { Part, Show } from '../types';
 import { defineEdit, find } from './edit';
-import { byHand, fitFades } from './keep';
+import { HOW_PLAYED, byHand, fitFades } from './keep';
 
 /** How a sound is played; what is not named stays as it is. Null: as it is by itself. */
 export interface PlayedChange {
@@ -19,10 +19,13 @@ export interface PlayedChange {
 function played(part: Part, change: PlayedChange): Played {
   const speed = change.speed === undefined ? speedOf(part) : clamp(change.speed ?? 1, LIMITS.speed.least, LIMITS.speed.most);
   const pitch = clamp((change.pitch === undefined ? part.pitch : change.pitch) ?? 0, -LIMITS.pitch, LIMITS.pitch);
+  const loose = (change.loose ?? part.loose) ? (true as const) : undefined;
   return {
     media: part.media,
     speed: Math.abs(speed - 1) < 1e-9 ? undefined : speed,
-    loose: (change.loose ?? part.loose) ? true : undefined,
+    loose,
+    // Who asks for a speed gets it from end to end; a fitted piece keeps its ends until somebody does.
+    even: change.speed === undefined ? part.even : evenIn({ speed, loose }),
     pitch: Math.abs(pitch) < 1e-9 ? undefined : pitch,
     backwards: (change.backwards ?? part.backwards) ? true : undefined,
   };
@@ -40,14 +43,15 @@ export const setPlayed = defineEdit<{ ids: readonly string[]; change: PlayedChan
   },
 );
 
-function playAs(show: Draft<Show>, part: Draft<Part>, change: PlayedChange): void {
+/** The same for one part of a draft. */
+export function playAs(show: Draft<Show>, part: Draft<Part>, change: PlayedChange): void {
   const before = JSON.parse(JSON.stringify({ ...part })) as Part;
   const after = played(before, change);
   const turned = (before.backwards ?? false) !== (after.backwards ?? false);
   const length = partSeconds(before);
   const most = soundSeconds(show, after);
   const moved = (moment: Seconds) => clamp(heardMoment(show, after, sourceMoment(show, before, moment)), 0, most);
-  for (const field of ['speed', 'loose', 'pitch', 'backwards'] as const) {
+  for (const field of HOW_PLAYED) {
     if (part[field] !== after[field]) Object.assign(part, { [field]: after[field] });
   }
   const spans = before.spans.map((span) => {

@@ -187,7 +187,7 @@ export class Painter {
       // What dissolves in already is asked for its own second: asking for its beginning too would make it jump to and fro.
       if (picture.kind !== 'clip' || index !== layers.at(-1)!.index + 1) continue;
       const before = scene.placed[index - 1]!.picture.dissolve;
-      if (start - before - this.moment <= AHEAD) this.readerOf(picture).at(Math.max(0, picture.from - before));
+      if (start - before - this.moment <= AHEAD) this.readerOf(picture).at(Math.max(0, filmAt(picture, -before)));
     }
     for (const [key, reader] of this.readers) if (this.readers.size > MOST_READERS && !keys.has(key)) this.drop(key, reader);
   }
