@@ -1,5 +1,21 @@
-import { addPhotos, centreOf, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type, GRIP } from './app';
+import {
+  addPhotos,
+  centreOf,
+  dragByTouch,
+  expect,
+  expectStage,
+  exportWav,
+  face,
+  field,
+  goTo,
+  layMusic,
+  newShow,
+  test,
+  type,
+  GRIP,
+} from './app';
 import { clickSong, clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
+import { luminance } from './rising';
 import type { Page } from '@playwright/test';
 
 /** A red photo for five seconds, then the clip: `from` seconds of its film on. */
@@ -84,6 +100,37 @@ test('by thumb on its lane: earlier and later by the bars, set apart, moved, put
   await page.getByRole('button', { name: 'Put its sound back' }).tap();
   const back = await exported(page, info.outputPath('back.wav'));
   expect(loudestFrame(back)).toBe((5 + FILM_CLICK - 2) * 48_000);
+});
+
+test('a clip at twice its speed: film and sound together, the sound set apart along with it', async ({ page }, info) => {
+  await clipBehindPhoto(page, 0);
+  const speed = async (percent: string) => {
+    await page.getByTestId('picture 2').tap();
+    await page.getByRole('button', { name: 'More', exact: true }).tap();
+    await page.getByRole('button', { name: 'Speed', exact: true }).tap();
+    await type(page, 'Speed in %', percent);
+  };
+  await speed('200');
+  // At its own pitch a click is cut or left whole; with the speed it is resampled, and lies where it belongs.
+  await page.getByText('Pitch kept', { exact: true }).tap();
+  await expect(field(page, 'New length')).toHaveValue(/2\.5/);
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('picture 2')).toHaveAttribute('aria-label', /2\.5 seconds from 0:05/);
+  const fast = await exported(page, info.outputPath('fast.wav'));
+  expect(Math.abs(loudestFrame(fast) - (5 + FILM_CLICK / 2) * 48_000)).toBeLessThanOrEqual(2);
+  expect(fast.length).toBe(7.5 * 48_000);
+  // A second in, the film is at its second two: every frame of it tells its own time.
+  await goTo(page, 6);
+  await expectStage(page, Array<number>(3).fill(luminance(2)));
+
+  await page.getByTestId('picture 2').tap();
+  await page.getByRole('button', { name: 'Sound', exact: true }).tap();
+  await page.getByRole('button', { name: 'Set it apart' }).tap();
+  await speed('100');
+  const slow = await exported(page, info.outputPath('slow.wav'));
+  expect(Math.abs(loudestFrame(slow) - (5 + FILM_CLICK) * 48_000)).toBeLessThanOrEqual(2);
+  await goTo(page, 6);
+  await expectStage(page, Array<number>(3).fill(luminance(1)));
 });
 
 test('a recording is lined up with its clip and laid in step; a stranger is said to be unsure; both stay in step', async ({
