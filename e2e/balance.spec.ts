@@ -152,6 +152,17 @@ test('a ride is written as pins of the lane, in one step; it is exported, and on
   await face(page, 'Balance');
   await page.getByRole('button', { name: /^Bed: .*Open its fields/ }).click();
   await expect(page.getByText(/Ridden by hand: \d+ pins?\./)).toBeVisible();
+  // Its pins are knobs on the sheet: outward is louder, and the fields follow what is taken hold of.
+  const pin = page.getByTestId('lane pin 1');
+  const was = Number(await pin.getAttribute('aria-valuenow'));
+  const knob = (await pin.boundingBox())!;
+  await page.mouse.move(knob.x + 22, knob.y + 22);
+  await page.mouse.down();
+  await page.mouse.move(knob.x + 2, knob.y + 22, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Undo: move a lane’s pins/ })).toBeVisible();
+  expect(Number(await pin.getAttribute('aria-valuenow'))).toBeCloseTo(was - 3, 1);
+  await expect(page.getByText(/^Pin 1 of \d+/)).toBeVisible();
   await page.getByRole('button', { name: 'Take the ride of Bed away' }).click();
   await page.keyboard.press('Escape');
   const plain = await exported(page, info.outputPath('plain.wav'));

@@ -1,21 +1,14 @@
 import { LIMITS, partSeconds, pinLevel, type Part } from '../../core/show';
 import { setPins } from '../../core/show/edits';
 import { clamp } from '../../core/units';
-import { letGo, snapBy } from '../../session/bed/snapping';
 import { useOpenShow } from '../../session/open/store';
 import { movePinsBy, tapPin, usePinning } from '../../session/voice/pinning';
 import { sayGain, sayTime, t } from '../../words';
 import type { Column } from './columns';
 import { Handle, TARGET } from './Handle';
+import { BY_KEY, PER_PIXEL, PinKnob } from './PinKnob';
 import { bankShare } from './river';
 import { spreadOut } from './spread';
-import { GRIP, useVerticalDrag } from './useVerticalDrag';
-
-/** dB that a pin moves for a pixel outward. */
-const PER_PIXEL = 0.15;
-
-/** A finger that strays no further along the time than this moves across it only, pixels. */
-const STRAIGHT = 8;
 
 /** Gain at which a pin lies on the bank, dB, before pins. */
 type LevelAt = (moment: number) => number;
@@ -45,17 +38,25 @@ export function Pins({ part, base, column, pixelsPerSecond, levelAt }: Props) {
   };
   const knobs = part.pins.map((pin, index) => {
     const x = bankAt(pin.at);
+    const isChosen = chosen.includes(index);
     return (
       <PinKnob
         key={index}
-        part={part}
-        base={base}
-        index={index}
-        chosen={chosen.includes(index)}
+        name={t('sheet.pin', { number: index + 1 })}
+        testId={`pin ${index + 1}`}
+        gain={pin.gain}
+        said={t(isChosen ? 'sheet.pinChosen' : 'sheet.pinAt', { gain: sayGain(pin.gain), at: sayTime(part.at + pin.at) })}
+        chosen={isChosen}
+        tone="rain"
         x={x}
         y={drawn[index]!}
         place={places[index]!}
+        began={base.at + (base.pins[index] ?? pin).at}
+        without={[base.id]}
         pixelsPerSecond={pixelsPerSecond}
+        onShift={(seconds, gain, how) => movePinsBy(how === 'key' ? part : base, index, seconds, gain, how === 'try')}
+        onReset={() => movePinsBy(part, index, 0, -pin.gain, false)}
+        onTap={(add) => tapPin(part.id, index, add)}
       />
     );
   });
@@ -116,96 +117,3 @@ function SlopeKnob({ part, base, number, at, x, pixelsPerSecond }: SlopeProps) {
     </Handle>
   );
 }
-
-interface KnobProps {
-  readonly part: Part;
-  readonly base: Part;
-  readonly index: number;
-  readonly chosen: boolean;
-  readonly x: number;
-  readonly y: number;
-  /** Where the pin really lies. */
-  readonly place: number;
-  readonly pixelsPerSecond: number;
-}
-
-function PinKnob({ part, base, index, chosen, x, y, place, pixelsPerSecond }: KnobProps) {
-  const pin = part.pins[index]!;
-  const { endPreview } = useOpenShow.getState();
-  // A finger that only goes sideways means the level: the moment stays to the sample.
-  const moved = (seconds: number, exact: boolean) => {
-    if (exact) return seconds;
-    return Math.abs(seconds) * pixelsPerSecond < STRAIGHT
-      ? 0
-      : seconds + snapBy([base.at + base.pins[index]!.at + seconds], [base.id], pixelsPerSecond);
-  };
-  const drag = useVerticalDrag({
-    pixelsPerSecond,
-    hold: GRIP,
-    sideways: true,
-    onMove: (seconds, right) => movePinsBy(base, index, moved(seconds, false), right * PER_PIXEL, true),
-    onEnd: (seconds, exact, right) => {
-      movePinsBy(exact ? part : base, index, moved(seconds, exact), exact ? right / BY_KEY : right * PER_PIXEL, false);
-      letGo();
-    },
-    onCancel: () => {
-      letGo();
-      endPreview();
-    },
-    onReset: () => movePinsBy(part, index, 0, -pin.gain, false),
-    onTap: (add) => tapPin(part.id, index, add),
-  });
-  const off = Math.abs(y - place) > 2;
-  return (
-    <>
-      {off ? (
-        <svg
-          aria-hidden
-          style={{
-            position: 'absolute',
-            left: x - 12,
-            top: Math.min(y, place) - 2,
-            width: 14,
-            height: Math.abs(y - place) + 4,
-            pointerEvents: 'none',
-            zIndex: 5,
-          }}
-        >
-          <line
-            x1={12}
-            x2={2}
-            y1={y - Math.min(y, place) + 2}
-            y2={place - Math.min(y, place) + 2}
-            className="stroke-rain"
-            strokeWidth={1.5}
-          />
-          <circle cx={2} cy={place - Math.min(y, place) + 2} r={2} className="fill-rain" />
-        </svg>
-      ) : null}
-      <div
-        {...drag.props}
-        role="slider"
-        tabIndex={0}
-        aria-label={t('sheet.pin', { number: index + 1 })}
-        aria-valuenow={Number(pin.gain.toFixed(2))}
-        aria-valuetext={t(chosen ? 'sheet.pinChosen' : 'sheet.pinAt', { gain: sayGain(pin.gain), at: sayTime(part.at + pin.at) })}
-        data-testid={`pin ${index + 1}`}
-        className="absolute flex items-center justify-center"
-        style={{
-          left: x - TARGET / 2,
-          top: y - TARGET / 2,
-          width: TARGET,
-          height: TARGET,
-          zIndex: 6,
-          touchAction: 'pan-y',
-          cursor: 'move',
-        }}
-      >
-        <div className={`h-4 w-4 rounded-full border-[3px] border-rain ${chosen ? 'bg-rain' : 'bg-card'}`} />
-      </div>
-    </>
-  );
-}
-
-/** Pixels that a key moves sideways, for a dB: half a dB at a press. */
-const BY_KEY = 8;

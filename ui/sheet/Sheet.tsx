@@ -1,6 +1,7 @@
 import { sayTime, t, sayLane } from '../../words';
 import { useMemo, type ReactNode } from 'react';
-import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds } from '../../core/show';
+import { compareLengths, hasOwnSound, lanesOf, partEnd, partsOn, showSeconds, type Lane, type LaneKind, type Show } from '../../core/show';
+import type { Face } from '../../session/faces';
 import { useOpenShow, useShow, useShown, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { BeatLines } from './BeatLines';
@@ -9,6 +10,8 @@ import { DipBands, DipButtons } from './DipBands';
 import { FitRiver } from './fit/FitRiver';
 import { isApart, useFitOnSheet, withPiece, type FitColumns } from './fit/onSheet';
 import { PieceColumn } from './fit/PieceColumn';
+import { usePanel } from '../panels/open';
+import { LaneKnobs } from './LaneKnobs';
 import { Lines } from './Lines';
 import { MarkFlags } from './MarkFlags';
 import { OwnLane } from './OwnLane';
@@ -59,14 +62,18 @@ export function Sheet({ width, tall, wide, start }: Props) {
     () => wanted && (partsOn(show, 'own').length > 0 || show.pictures.some((picture) => hasOwnSound(show, picture))),
     [wanted, show],
   );
+  // The lane that is open on the desk has the widest column: what was ridden on it is taken hold of here.
+  const opened = usePanel(({ panel }) => (panel?.name === 'lane' ? panel.lane : null));
+  const lane = show.lanes.find(({ id }) => id === opened) ?? null;
+  const home = lane?.pins ? HOMES[lane.kind] : face;
   const fit = useFitOnSheet();
   const fits = fit !== null;
   const columns = useMemo((): Columns & Partial<FitColumns> => {
-    if (!fits) return columnsFor(face, width, { voice: voices, own, spot: spots }, wide);
+    if (!fits) return columnsFor(home, width, { voice: voices, own, spot: spots }, wide);
     // The fit takes the room of what does not belong to it, where there is little.
     const roomy = wide && width >= ROOM_FOR_VOICE;
     return withPiece(columnsFor('bed', width, { voice: roomy ? voices : 0, own: false, spot: false }, wide));
-  }, [fits, face, width, voices, own, spots, wide]);
+  }, [fits, home, width, voices, own, spots, wide]);
   const { pixelsPerSecond } = view;
 
   return (
@@ -114,6 +121,7 @@ export function Sheet({ width, tall, wide, start }: Props) {
                 <Lines saved={saved} column={columns.voice} view={view} />
               </>
             ) : null}
+            {lane && !fits ? <OpenLane lane={lane} saved={saved} columns={columns} view={view} /> : null}
             {columns.voice && !fits ? <DipButtons bed={columns.spot ?? columns.bed} voice={columns.voice} view={view} /> : null}
             {fits ? null : <BeatLines column={columns.bed} view={view} />}
             <Stitches column={columns.bed} view={view} />
@@ -133,6 +141,23 @@ export function Sheet({ width, tall, wide, start }: Props) {
       {isApart(columns) ? <FitNames columns={columns} top={wide ? 32 : 2} /> : null}
     </div>
   );
+}
+
+/** The face on which each kind of lane is at home. */
+const HOMES: Readonly<Record<LaneKind, Face>> = { bed: 'bed', voice: 'voice', spot: 'bed', own: 'pictures' };
+
+interface OpenLaneProps {
+  readonly lane: Lane;
+  readonly saved: Show;
+  readonly columns: Columns;
+  readonly view: Viewport;
+}
+
+function OpenLane({ lane, saved, columns, view }: OpenLaneProps) {
+  const show = useShown(whole);
+  const of = columns[lane.kind];
+  const column = of && (lane.kind === 'bed' || lane.kind === 'voice' ? laneColumns(show, lane.kind, of).get(lane.id) : of);
+  return column ? <LaneKnobs lane={lane} saved={saved} column={column} view={view} /> : null;
 }
 
 function Ticks({ view, seconds, width }: { readonly view: Viewport; readonly seconds: number; readonly width: number }) {

@@ -67,8 +67,11 @@ export const balance = {
   'room.downBy': 'The bed goes down to',
   'room.notItself': 'What has room made for it does not make room itself.',
   'even.to': 'All to, LUFS',
-  'balance.pinAt': 'Pin at {{at}}: {{level}}',
   'balance.pinMoment': 'The pin lies at',
   'balance.pinLevel': 'Level there, on top',
   'balance.takePinAway': 'Take the pin at {{at}} away',
+  'balance.pinByPin': 'Pin by pin',
+  'balance.earlierPin': 'Earlier pin',
+  'balance.laterPin': 'Later pin',
+  'balance.pinOf': 'Pin {{number}} of {{all}}',
 } as const;

@@ -69,4 +69,5 @@ export const sheet = {
   'sheet.dissolve': 'Dissolve into the next picture',
   'sheet.slopeAfterPin': 'Slope after pin {{number}}',
   'sheet.dipFrom': 'Dip, {{from}} to {{to}}: how it goes down',
+  'sheet.lanePin': 'Pin {{number}} of the lane',
 } as const;

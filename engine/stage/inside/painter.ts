@@ -1,4 +1,5 @@
 import { Failure } from '../../../core/failure';
+import { filmAt } from '../../../core/show';
 import {
   blackAt,
   comingUp,
