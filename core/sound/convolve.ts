@@ -1,22 +1,15 @@
 import { CONVOLVE } from './convolve.wasm';
-
-/** The little of WebAssembly that is used here; the core's library does not know it, though every engine has it. */
-declare const WebAssembly: {
-  Module: new (bytes: Uint8Array) => object;
-  Instance: new (module: object) => { readonly exports: unknown };
-};
+import { instanceOf, type Memory } from './webAssembly';
 
 type Loop = (held: number, kernels: number, taps: number, up: number, down: number, phase: number, out: number, count: number) => void;
 
 interface Exports {
-  readonly memory: { readonly buffer: ArrayBuffer; grow(pages: number): number };
+  readonly memory: Memory;
   readonly mono: Loop;
   readonly stereo: Loop;
 }
 
-const PAGE = 65_536;
 const FLOAT = 4;
-let compiled: object | null = null;
 
 /**
  * Sums of products of sound and kernels, compiled (convolve.wat): plain TypeScript takes 2.5 ns a product on a classroom
@@ -35,13 +28,10 @@ export class Convolver {
     private readonly channels: 1 | 2,
     room: number,
   ) {
-    compiled ??= new WebAssembly.Module(CONVOLVE);
-    this.exports = new WebAssembly.Instance(compiled).exports as Exports;
     this.heldAt = kernels.length * FLOAT;
     this.outAt = this.heldAt + room * FLOAT;
-    const bytes = this.outAt + room * FLOAT;
+    this.exports = instanceOf<Exports>(CONVOLVE, this.outAt + room * FLOAT);
     const { memory } = this.exports;
-    memory.grow(Math.max(0, Math.ceil(bytes / PAGE) - memory.buffer.byteLength / PAGE));
     new Float32Array(memory.buffer).set(kernels);
     this.held = new Float32Array(memory.buffer, this.heldAt, room);
     this.out = new Float32Array(memory.buffer, this.outAt, room);

@@ -1,12 +1,15 @@
 import type { TreatmentOf } from '../show';
-import { Fft } from '../sound/fft';
+import { transformOf } from '../sound/transform';
 import { gainOfDecibels, type Frames } from '../units';
 import { BINS, HANN, SPECTRUM, type NoisePower } from './noise';
 import type { Processor } from './processor';
 
-const HOP: Frames = SPECTRUM / 2;
+/** Constants of another file are looked up anew in every turn of a loop; this one is not. */
+const SIZE: Frames = SPECTRUM;
+const HOP: Frames = SIZE / 2;
+const LAST = BINS;
 /** Square root of a Hann window, at both ends of the way: at half a window apart the squares add up to one. */
-const WINDOW = HANN.map(Math.sqrt);
+const WINDOW = Float32Array.from(HANN, Math.sqrt);
 /** How much of what is known of a moment comes from the one before (decision-directed, Ephraim and Malah, 1984). */
 const BEFORE = 0.92;
 /** Spectra after which what came before no longer counts. */
@@ -21,19 +24,16 @@ const NONE = 1e-18;
  * signal-to-noise ratio follows the decision-directed rule (Y. Ephraim and D. Malah, IEEE Trans. ASSP 32, 1984). Never lower than `amount`.
  */
 export class LessHiss implements Processor {
-  readonly delay: Frames = SPECTRUM;
+  readonly delay: Frames = SIZE;
   readonly tail: Frames = 0;
   readonly runIn: Frames = MEMORY * HOP;
-  private readonly fft = new Fft(SPECTRUM);
-  private readonly re = new Float64Array(SPECTRUM);
-  private readonly im = new Float64Array(SPECTRUM);
+  private readonly transform = transformOf(SIZE);
   /** The last window's worth of sound, and what of the next is already added up. */
   private readonly held: Float32Array;
-  private readonly sum: Float64Array;
+  private readonly sum: Float32Array;
   private readonly ready: Float32Array;
   /** What was left of each bin the last time, power of one channel. */
   private readonly left = new Float64Array(BINS);
-  private readonly gains = new Float64Array(BINS);
   private readonly noise: Float64Array;
   private readonly least: number;
   private filled = 0;
@@ -46,8 +46,8 @@ export class LessHiss implements Processor {
     // The window of the way in is the root of the one that the noise was learned under: its power is 4/3 of that.
     this.noise = Float64Array.from(noise, (one) => (one * OVER * 4) / 3);
     this.least = gainOfDecibels(-set.amount);
-    this.held = new Float32Array(SPECTRUM * channels);
-    this.sum = new Float64Array(SPECTRUM * channels);
+    this.held = new Float32Array(SIZE * channels);
+    this.sum = new Float32Array(SIZE * channels);
     this.ready = new Float32Array(HOP * channels);
   }
 
@@ -76,40 +76,46 @@ export class LessHiss implements Processor {
 
   /** Half a window is full: one spectrum more. */
   private close(): void {
-    const { channels, held, sum, ready, re, im, gains, set } = this;
-    for (let i = 0; i < SPECTRUM; i += 1) {
-      re[i] = held[i * channels]! * WINDOW[i]!;
-      im[i] = channels === 2 ? held[i * 2 + 1]! * WINDOW[i]! : 0;
+    const { channels, held, sum, ready, transform } = this;
+    const { re, im } = transform;
+    if (channels === 2) {
+      for (let i = 0; i < SIZE; i += 1) {
+        const window = WINDOW[i]!;
+        re[i] = held[i * 2]! * window;
+        im[i] = held[i * 2 + 1]! * window;
+      }
+    } else {
+      for (let i = 0; i < SIZE; i += 1) re[i] = held[i]! * WINDOW[i]!;
+      im.fill(0);
     }
-    this.fft.forward(re, im);
-    this.findGains();
-    for (let k = 0; k < BINS; k += 1) {
-      const gain = set.taken ? 1 - gains[k]! : gains[k]!;
-      re[k]! *= gain;
-      im[k]! *= gain;
-      if (k === 0 || k === HOP) continue;
-      re[SPECTRUM - k]! *= gain;
-      im[SPECTRUM - k]! *= gain;
-    }
-    this.fft.inverse(re, im);
-    for (let i = 0; i < SPECTRUM; i += 1) {
-      sum[i * channels]! += re[i]! * WINDOW[i]!;
-      if (channels === 2) sum[i * 2 + 1]! += im[i]! * WINDOW[i]!;
+    transform.forward();
+    this.lower(transform.re, transform.im);
+    transform.inverse();
+    const { re: left, im: right } = transform;
+    if (channels === 2) {
+      for (let i = 0; i < SIZE; i += 1) {
+        const window = WINDOW[i]!;
+        sum[i * 2]! += left[i]! * window;
+        sum[i * 2 + 1]! += right[i]! * window;
+      }
+    } else {
+      for (let i = 0; i < SIZE; i += 1) sum[i]! += left[i]! * WINDOW[i]!;
     }
     const half = HOP * channels;
-    for (let i = 0; i < half; i += 1) ready[i] = sum[i]!;
+    ready.set(sum.subarray(0, half));
     sum.copyWithin(0, half);
     sum.fill(0, half);
     held.copyWithin(0, half);
     this.filled = 0;
   }
 
-  /** The gain of each bin: one for both channels, so that nothing moves to the side. */
-  private findGains(): void {
-    const { re, im, left, gains, noise, least } = this;
+  /** Lowers each bin, by one gain for both channels, so that nothing moves to the side. */
+  private lower(re: Float32Array, im: Float32Array): void {
+    const { left, noise, least } = this;
+    const { taken = false } = this.set;
     const half = 0.5 / this.channels;
-    for (let k = 0; k < BINS; k += 1) {
-      const m = k === 0 ? 0 : SPECTRUM - k;
+    for (let k = 0; k < LAST; k += 1) {
+      const m = k === 0 ? 0 : SIZE - k;
       const a = re[k]!;
       const b = im[k]!;
       const c = re[m]!;
@@ -117,16 +123,21 @@ export class LessHiss implements Processor {
       // Two real sounds in one transform: the sum of their powers is that of the two mirror images.
       const power = (a * a + b * b + c * c + d * d) * half;
       const hiss = noise[k]!;
-      if (hiss <= NONE) {
-        gains[k] = 1;
-        left[k] = power;
-        continue;
+      let gain = 1;
+      if (hiss <= NONE) left[k] = power;
+      else {
+        const now = power > hiss ? power / hiss - 1 : 0;
+        const ratio = BEFORE * (left[k]! / hiss) + (1 - BEFORE) * now;
+        gain = ratio / (1 + ratio);
+        left[k] = gain * gain * power;
+        if (gain < least) gain = least;
       }
-      const now = Math.max(0, power / hiss - 1);
-      const ratio = BEFORE * (left[k]! / hiss) + (1 - BEFORE) * now;
-      const gain = ratio / (1 + ratio);
-      left[k] = gain * gain * power;
-      gains[k] = gain < least ? least : gain;
+      if (taken) gain = 1 - gain;
+      re[k] = a * gain;
+      im[k] = b * gain;
+      if (m === k) continue;
+      re[m] = c * gain;
+      im[m] = d * gain;
     }
   }
 }

@@ -1,5 +1,5 @@
 import type { TreatmentOf } from '../show';
-import { Fft } from '../sound/fft';
+import { Transform, transformOf, type Complex } from '../sound/transform';
 import { RATE, framesOf, type Frames } from '../units';
 import type { Processor } from './processor';
 
@@ -50,40 +50,32 @@ export function roomAnswer({ size, seconds }: Pick<TreatmentOf<'room'>, 'size' |
   return answer;
 }
 
-interface Spectrum {
-  readonly re: Float32Array;
-  readonly im: Float32Array;
-}
-
 /** A room's answer in blocks, as spectra; that of a second ear as imaginary numbers. */
-function spectraOf(answers: readonly Float32Array[], fft: Fft): Spectrum[] {
+function spectraOf(answers: readonly Float32Array[]): Complex[] {
   const [first, second] = answers;
   const scale = second ? Math.SQRT1_2 : 1;
+  const transform = transformOf(BLOCK * 2);
   return Array.from({ length: Math.ceil(first!.length / BLOCK) }, (_, k) => {
-    const re = new Float64Array(fft.size);
-    const im = new Float64Array(fft.size);
+    const { re, im } = transform;
+    re.fill(0);
+    im.fill(0);
     for (let i = 0; i < BLOCK; i += 1) {
       re[i] = (first![k * BLOCK + i] ?? 0) * scale;
       if (second) im[i] = (second[k * BLOCK + i] ?? 0) * scale;
     }
-    fft.forward(re, im);
-    return { re: Float32Array.from(re), im: Float32Array.from(im) };
+    transform.forward();
+    return { re: transform.re.slice(), im: transform.im.slice() };
   });
 }
 
 /** Answers that were worked out: every part and every gesture asks for the same few. */
-const known = new Map<string, Spectrum[]>();
+const known = new Map<string, Complex[]>();
 const KNOWN = 8;
 
-function answerOf(set: TreatmentOf<'room'>, channels: 1 | 2, fft: Fft): Spectrum[] {
+function answerOf(set: TreatmentOf<'room'>, channels: 1 | 2): Complex[] {
   const key = `${set.size} ${set.seconds} ${channels}`;
   const ears = channels === 1 ? ([0] as const) : ([0, 1] as const);
-  const found =
-    known.get(key) ??
-    spectraOf(
-      ears.map((ear) => roomAnswer(set, ear)),
-      fft,
-    );
+  const found = known.get(key) ?? spectraOf(ears.map((ear) => roomAnswer(set, ear)));
   known.delete(key);
   known.set(key, found);
   if (known.size > KNOWN) known.delete(known.keys().next().value!);
@@ -100,16 +92,13 @@ export class Room implements Processor {
   readonly delay: Frames = BLOCK;
   readonly tail: Frames;
   readonly runIn: Frames;
-  private readonly fft = new Fft(BLOCK * 2);
-  private readonly answer: readonly Spectrum[];
-  /** Spectra of the last blocks that went in, in a ring. */
-  private readonly past: readonly Spectrum[];
+  /** The answer's spectra are kept behind those of the last blocks that went in, which lie in a ring. */
+  private readonly transform: Transform;
+  private readonly count: number;
   /** The block before, and the one that fills up; what came of the last one. */
   private readonly before: Float32Array;
   private readonly block: Float32Array;
   private readonly ready: Float32Array;
-  private readonly re = new Float64Array(BLOCK * 2);
-  private readonly im = new Float64Array(BLOCK * 2);
   private filled = 0;
   private turn = 0;
 
@@ -117,9 +106,15 @@ export class Room implements Processor {
     private readonly set: TreatmentOf<'room'>,
     private readonly channels: 1 | 2,
   ) {
-    this.answer = answerOf(set, channels, this.fft);
-    const count = this.answer.length;
-    this.past = this.answer.map(() => ({ re: new Float32Array(BLOCK * 2), im: new Float32Array(BLOCK * 2) }));
+    const answer = answerOf(set, channels);
+    const count = answer.length;
+    this.count = count;
+    this.transform = new Transform(BLOCK * 2, 2 * count);
+    for (const [k, { re, im }] of answer.entries()) {
+      const kept = this.transform.kept(count + k);
+      kept.re.set(re);
+      kept.im.set(im);
+    }
     this.before = new Float32Array(BLOCK * channels);
     this.block = new Float32Array(BLOCK * channels);
     this.ready = new Float32Array(BLOCK * channels);
@@ -129,7 +124,8 @@ export class Room implements Processor {
 
   reset(): void {
     for (const one of [this.before, this.block, this.ready]) one.fill(0);
-    for (const { re, im } of this.past) {
+    for (let place = 0; place < this.count; place += 1) {
+      const { re, im } = this.transform.kept(place);
       re.fill(0);
       im.fill(0);
     }
@@ -155,39 +151,26 @@ export class Room implements Processor {
 
   /** A block is full: what the room makes of it and of those before it. */
   private close(): void {
-    const { channels, re, im, set, past, answer } = this;
-    const now = past[this.turn]!;
+    const { channels, set, transform, turn, count } = this;
+    const { re, im } = transform;
     for (let i = 0; i < BLOCK; i += 1) {
       re[i] = this.before[i * channels]!;
       re[BLOCK + i] = this.block[i * channels]!;
       im[i] = channels === 2 ? this.before[i * 2 + 1]! : 0;
       im[BLOCK + i] = channels === 2 ? this.block[i * 2 + 1]! : 0;
     }
-    this.fft.forward(re, im);
-    now.re.set(re);
-    now.im.set(im);
-    re.fill(0);
-    im.fill(0);
-    const count = answer.length;
-    for (let k = 0; k < count; k += 1) addProduct(past[(this.turn - k + count) % count]!, answer[k]!, re, im);
-    this.fft.inverse(re, im);
+    transform.forward();
+    transform.keep(turn);
+    transform.fold(Array.from({ length: count }, (_, k) => [(turn - k + count) % count, count + k]));
+    transform.inverse();
+    const { re: left, im: right } = transform;
     for (let i = 0; i < BLOCK; i += 1) {
       const place = i * channels;
-      this.ready[place] = this.block[place]! + re[BLOCK + i]! * set.amount;
-      if (channels === 2) this.ready[place + 1] = this.block[place + 1]! + im[BLOCK + i]! * set.amount;
+      this.ready[place] = this.block[place]! + left[BLOCK + i]! * set.amount;
+      if (channels === 2) this.ready[place + 1] = this.block[place + 1]! + right[BLOCK + i]! * set.amount;
     }
     this.before.set(this.block);
     this.turn = (this.turn + 1) % count;
     this.filled = 0;
-  }
-}
-
-/** A product of spectra, added. */
-function addProduct(a: Spectrum, b: Spectrum, re: Float64Array, im: Float64Array): void {
-  const { re: ar, im: ai } = a;
-  const { re: br, im: bi } = b;
-  for (let i = 0; i < re.length; i += 1) {
-    re[i]! += ar[i]! * br[i]! - ai[i]! * bi[i]!;
-    im[i]! += ar[i]! * bi[i]! + ai[i]! * br[i]!;
   }
 }
