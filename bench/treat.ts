@@ -66,7 +66,7 @@ export async function treatFigures(): Promise<Figure[]> {
   for (const kind of ['lowCut', 'tone', 'steady', 'echo', 'hiss'] as const) {
     const recipe = { speed: 1, treatments: [newTreatment(kind)] };
     const findings = findOut(source, recipe);
-    const ratios = [0, 1, 2].map(() => {
+    const ratios = [0, 1, 2, 3, 4].map(() => {
       const ours = timed(() => reading(cooked(source, recipe, findings)));
       return ours / Math.max(0.01, ffmpegSeconds(path, THEIRS[kind]!) - ffmpegSeconds(path, 'anull'));
     });

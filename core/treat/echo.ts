@@ -48,7 +48,8 @@ export class Echo implements Processor {
       out.set(past.subarray(now, now + size));
       const apart = this.apart * channels;
       let k = 0;
-      // Two repeats at a time: what they are added to goes through the memory half as often.
+      // Several repeats at a time: what they are added to goes through the memory less often.
+      for (; k + 3 < gains.length; k += 4) addFour(out, past, now - (k + 1) * apart, apart, size, gains, k);
       for (; k + 1 < gains.length; k += 2) addTwo(out, past, now - (k + 1) * apart, now - (k + 2) * apart, size, gains[k]!, gains[k + 1]!);
       if (k < gains.length) addOne(out, past, now - (k + 1) * apart, size, gains[k]!);
       this.now = now + size;
@@ -62,4 +63,20 @@ function addOne(out: Float32Array, past: Float32Array, from: number, size: numbe
 
 function addTwo(out: Float32Array, past: Float32Array, from: number, before: number, size: number, gain: number, next: number): void {
   for (let i = 0; i < size; i += 1) out[i] = out[i]! + past[from + i]! * gain + past[before + i]! * next;
+}
+
+function addFour(
+  out: Float32Array,
+  past: Float32Array,
+  from: number,
+  apart: number,
+  size: number,
+  gains: Float64Array,
+  first: number,
+): void {
+  const [a, b, c, d] = [gains[first]!, gains[first + 1]!, gains[first + 2]!, gains[first + 3]!];
+  const [second, third, fourth] = [from - apart, from - 2 * apart, from - 3 * apart];
+  for (let i = 0; i < size; i += 1) {
+    out[i] = out[i]! + past[from + i]! * a + past[second + i]! * b + past[third + i]! * c + past[fourth + i]! * d;
+  }
 }
