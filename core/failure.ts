@@ -33,6 +33,7 @@ export const FAILURE_CODES = [
   'file.damaged',
   'file.refused',
   'timeline.foreign',
+  'marks.none',
   'film.coding',
   'sound.coding',
   'output.missing',

@@ -7,6 +7,7 @@ import { WaveFile } from 'wavefile';
 import { Failure } from '../failure';
 import { noise } from '../../tests/tones';
 import { memoryBytes } from './bytes';
+import { readCuePoints } from './wavCues';
 import { WavReader, readWavHeader } from './wavRead';
 import { WavWriter, type WavFormat } from './wavWrite';
 
@@ -51,6 +52,31 @@ it('carries a title, an artist and credits that a second reader (ffprobe) finds,
   });
   rmSync(folder, { recursive: true });
   expect((JSON.parse(stdout) as { format: { tags: object } }).format.tags).toEqual(tags);
+});
+
+it('carries moments with names as cue points that a second reader (wavefile) finds, and that are read back', async () => {
+  const points = [
+    { frame: 0, name: 'Regen – “rain” 🌧' },
+    { frame: 48, name: '' },
+    { frame: 331, name: 'even' },
+  ];
+  const writer = new WavWriter('int24', 1, 44_100, { start: 0, end: 333 }, { title: 'Rill' }, points);
+  const bytes = Buffer.concat([writer.header(333), writer.encode(samples, 333), writer.footer(333)]);
+  expect(bytes.length).toBe(writer.fileBytes(333));
+  expect(readAll(bytes).header.frames).toBe(333);
+  const wave = new WaveFile(bytes);
+  expect(wave.cue).toMatchObject({ dwCuePoints: 3 });
+  expect(wave.listCuePoints()).toMatchObject(points.map(({ frame }) => ({ position: (frame / 44_100) * 1000 })));
+  const read = (at: number, length: number) => Promise.resolve(bytes.subarray(at, at + length));
+  expect(await readCuePoints(read, bytes.length)).toEqual({ rate: 44_100, points });
+  // Cut off or changed anywhere: an answer, never a hang or an error.
+  await fc.assert(
+    fc.asyncProperty(fc.nat(bytes.length), fc.nat(255), fc.boolean(), async (at, value, cut) => {
+      const other = cut ? bytes.subarray(0, at) : Uint8Array.from(bytes, (byte, i) => (i === at ? value : byte));
+      const found = await readCuePoints((from, length) => Promise.resolve(other.subarray(from, from + length)), other.length);
+      for (const { frame } of found?.points ?? []) expect(Number.isFinite(frame)).toBe(true);
+    }),
+  );
 });
 
 describe.each(FORMATS)('a %s file', (format) => {

@@ -1,5 +1,6 @@
 import { RATE } from '../units';
 import { utf8 } from './bytes';
+import { cueChunks, type CuePoint } from './wavCues';
 
 export type WavFormat = 'int16' | 'int24' | 'float32';
 const BYTES: Readonly<Record<WavFormat, number>> = { int16: 2, int24: 3, float32: 4 };
@@ -58,6 +59,7 @@ export class WavWriter {
   clipped = 0;
   private seed = 0x2f6e2b1;
   private readonly info: Uint8Array;
+  private readonly cues: Uint8Array;
 
   constructor(
     private readonly format: WavFormat,
@@ -65,15 +67,17 @@ export class WavWriter {
     private readonly rate: number = RATE,
     private readonly loop: SampleLoop | null = null,
     tags: Tags = {},
+    cues: readonly CuePoint[] = [],
   ) {
     this.info = infoOf(tags);
+    this.cues = cueChunks(cues);
     this.frameBytes = BYTES[format] * channels;
   }
 
   /** Bytes of a whole file of `frames` frames. */
   fileBytes(frames: number): number {
     const data = frames * this.frameBytes;
-    return this.headerBytes() + data + (data % 2) + (this.loop ? SMPL : 0) + this.info.length;
+    return this.headerBytes() + data + (data % 2) + (this.loop ? SMPL : 0) + this.cues.length + this.info.length;
   }
 
   header(frames: number): Uint8Array<ArrayBuffer> {
@@ -144,13 +148,14 @@ export class WavWriter {
   }
 
   /**
-   * What follows the samples: a byte that makes their chunk even where it needs one, the words, and the loop as a `smpl` chunk (RIFF/WAVE,
+   * What follows the samples: a byte that makes their chunk even where it needs one, the moments with names, the words, and the loop as a `smpl` chunk (RIFF/WAVE,
    * Microsoft and IBM 1991, from memory: its loop's start and end are frames, the end the last one that sounds).
    */
   footer(frames: number): Uint8Array<ArrayBuffer> {
     const even = (frames * this.frameBytes) % 2;
-    const { loop, info } = this;
-    const out = new Uint8Array(even + (loop ? SMPL : 0) + info.length);
+    const { loop, cues, info } = this;
+    const out = new Uint8Array(even + (loop ? SMPL : 0) + cues.length + info.length);
+    out.set(cues, out.length - info.length - cues.length);
     out.set(info, out.length - info.length);
     if (!loop) return out;
     const view = new DataView(out.buffer, even);

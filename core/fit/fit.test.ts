@@ -167,6 +167,10 @@ describe('snapping', () => {
     expect(kinds([])).toEqual(new Set(['picture', 'end', 'now', 'beat']));
     expect(kinds(['bed-1'])).toEqual(new Set(['picture', 'now']));
     expect(snapPoints(show, 3.3, []).filter(({ kind }) => kind === 'beat')[0]!.at).toBe(2.25);
+    // The end of a picture takes along whatever comes behind it.
+    const [first] = show.pictures;
+    const changes = snapPoints(show, 3.3, [first!.id]).filter(({ kind }) => kind === 'picture');
+    expect(changes.map(({ at }) => at)).toEqual([0]);
   });
 
   it('draws the nearest edge within reach, and nothing beyond it', () => {

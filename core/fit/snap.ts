@@ -19,13 +19,15 @@ export function snapPoints(
   heard: ReadonlyMap<MediaId, Hearing> = new Map(),
 ): SnapPoint[] {
   const points: SnapPoint[] = [{ at: now, kind: 'now' }];
-  for (const { start, end, index } of placePictures(show)) {
+  for (const { picture, start, end, index } of placePictures(show)) {
     if (index === 0) points.push({ at: start, kind: 'picture' });
+    // Whatever comes behind a picture's end moves with it.
+    if (moving.includes(picture.id)) break;
     points.push({ at: end, kind: 'picture' });
   }
   for (const { id, at } of show.marks ?? []) if (!moving.includes(id)) points.push({ at, kind: 'mark' });
   for (const part of show.parts) {
-    if (moving.includes(part.id)) continue;
+    if (moving.includes(part.id) || (part.clip !== undefined && moving.includes(part.clip))) continue;
     points.push({ at: part.at, kind: 'end' }, { at: partEnd(part), kind: 'end' });
     const [grid, hearing] = [show.media[part.media]?.grid, heard.get(part.media)];
     if (hearing) for (const beat of laidBeats(show, part, hearing)) points.push({ at: beat.at, kind: 'beat' });

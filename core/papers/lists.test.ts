@@ -2,8 +2,8 @@ import { sayPhrase } from '../../words';
 import { beatsHeard } from '../../tests/heard';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
 import { FIRST_LANES, creditsOf, wordsOfCard, type Show } from '../show';
-import { addPictures, muteParts, newCreditsCard, newPart, setArtist, setCredit, splitParts } from '../show/edits';
-import { creditsText, cueSheetCsv, cueSheetText, cuesOf, momentsCsv } from '.';
+import { addPictures, muteParts, newCreditsCard, newPart, setArtist, setCredit, setMark, splitParts } from '../show/edits';
+import { creditsText, cueSheetCsv, cueSheetText, cuesOf, marksOfCsv, momentsCsv } from '.';
 
 /** 20 s of pictures over 30 s of music, and a spot sound with a name that is hard on tables. */
 function show(): Show {
@@ -59,4 +59,18 @@ it('lists changes of picture, bars and beats by their time', () => {
   ]);
   expect(rows).toContain('8.000,0:08.000,picture,Photo 2');
   expect(rows.filter((row) => row.includes(',beat,') || row.includes(',bar,'))).toHaveLength(40);
+});
+
+it('lists marks among the moments, and reads them back; tables from elsewhere too, where a row has a moment', () => {
+  const marked = setMark(setMark(show(), { id: 'a', at: 3.25, name: 'Drops, "heavy"' }), { id: 'b', at: 11, name: '' });
+  const text = momentsCsv(marked, new Map(), sayPhrase);
+  expect(marksOfCsv(text, ['Marke', 'mark'])).toEqual([
+    { at: 3.25, name: 'Drops, "heavy"' },
+    { at: 11, name: '' },
+  ]);
+  expect(marksOfCsv('\uFEFFwhen;what\r\n1:02,5;turn\r\nnever;\r\n0:07;\r\n', ['mark'])).toEqual([
+    { at: 7, name: '' },
+    { at: 62.5, name: 'turn' },
+  ]);
+  expect(() => marksOfCsv('a,b\nc,d', ['mark'])).toThrow(expect.objectContaining({ code: 'marks.none' }));
 });

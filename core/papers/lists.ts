@@ -93,7 +93,7 @@ export function creditsText(show: Show, say: Say): string {
   return [show.title, ...made, '', ...said, ...open, ''].join('\n');
 }
 
-/** Picture changes and, where the music was heard, bars and beats, as CSV. */
+/** Marks, picture changes and, where the music was heard, bars and beats, as CSV. */
 export function momentsCsv(show: Show, hearings: ReadonlyMap<MediaId, Hearing>, say: Say): string {
   const end = showSeconds(show);
   const rows: (readonly [at: Seconds, kind: string, name: string])[] = placePictures(show).map(({ picture, start, index }) => {
@@ -105,6 +105,7 @@ export function momentsCsv(show: Show, hearings: ReadonlyMap<MediaId, Hearing>, 
         : show.media[picture.media]!.title;
     return [start, say(phrase(index === 0 ? 'papers.start' : 'papers.picture')), name];
   });
+  for (const { at, name } of show.marks ?? []) rows.push([at, say(phrase('papers.mark')), name]);
   for (const part of partsOn(show, 'bed')) {
     const heard = hearings.get(part.media);
     if (!heard) continue;

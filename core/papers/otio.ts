@@ -67,7 +67,10 @@ export const track = (
 });
 
 /** Tracks one over the other. */
-export const stack = (children: readonly Otio[]): Otio => ({ ...item('Stack.1', { name: 'tracks', source: null }), children });
+export const stack = (children: readonly Otio[], markers: readonly Otio[] = []): Otio => ({
+  ...item('Stack.1', { name: 'tracks', source: null, markers }),
+  children,
+});
 
 /** A reference to a file; `length` where it is known. */
 export const file = (name: string, url: string, length: Otio | null, metadata: object): Otio => ({
@@ -100,10 +103,10 @@ export const dissolve = (seconds: Seconds, rate: number): Otio => ({
   out_offset: rational(0, rate),
 });
 
-/** A marker of no length at a moment, seconds. */
-export const marker = (name: string, color: string, at: Seconds, rate: number): Otio => ({
+/** A marker of no length at a moment, seconds; `derived` is what can be found out anew. */
+export const marker = (name: string, color: string, at: Seconds, rate: number, metadata: object = { derived: true }): Otio => ({
   OTIO_SCHEMA: 'Marker.2',
-  metadata: ours({ derived: true }),
+  metadata: ours(metadata),
   name,
   color,
   comment: '',

@@ -10,6 +10,7 @@ import {
   newPart,
   setClipSpeed,
   setDissolve,
+  setMark,
   setPins,
   setPlayed,
   splitParts,
@@ -70,6 +71,7 @@ function rich(): Show {
   show = setClipSpeed(show, { id: 'clip', change: { speed: 1.3, loose: true }, apart: true });
   show = setPlayed(show, { ids: ['over'], change: { speed: 0.9, backwards: true, pitch: 2 } });
   show = trimEdge(show, { id: 'over', edge: 'start', moment: 13.5 });
+  show = setMark(show, { id: 'mark', at: 7.25, name: 'Drops' });
   return withNarrations(show, narration(40, 5, 3, { words: 'It rains.' }));
 }
 
@@ -111,8 +113,8 @@ it('lays everything at its time: tracks add up, what overlaps lies on tracks of 
   expect(ends.slice(1, 5).map((end) => Number(end.toFixed(6)))).toEqual(
     [15, 13 + 12 / 0.9, 8, 4.1 + 6.5 / 1.3].map((end) => Number(end.toFixed(6))),
   );
-  const stitches = [...nodes(timeline)].filter((one) => one.OTIO_SCHEMA === 'Marker.2');
-  expect(stitches).toEqual([]);
+  const markers = [...nodes(timeline)].filter((one) => one.OTIO_SCHEMA === 'Marker.2');
+  expect(markers.map(({ name }) => name)).toEqual(['Drops']);
   const [dissolve] = [...nodes(tracks[0])].filter((one) => one.OTIO_SCHEMA === 'Transition.1');
   expect([seconds(dissolve!.in_offset), seconds(dissolve!.out_offset)]).toEqual([expect.closeTo(0.8, 9), 0]);
 });
@@ -121,7 +123,7 @@ it('comes back as it was', () => {
   const show = rich();
   const { show: back, leftOut } = read(show);
   expect(leftOut).toEqual([]);
-  const tidy = ({ pictures, parts, lanes, dips, shape, black, title }: Show) => {
+  const tidy = ({ marks, pictures, parts, lanes, dips, shape, black, title }: Show) => {
     const near = (value: unknown): unknown =>
       typeof value === 'number'
         ? Number(value.toFixed(6))
@@ -134,7 +136,7 @@ it('comes back as it was', () => {
                   .map(([key, one]) => [key, near(one)]),
               )
             : value;
-    return near({ pictures, lanes, dips, shape, black, title, parts: [...parts].sort((a, b) => a.id.localeCompare(b.id)) });
+    return near({ marks, pictures, lanes, dips, shape, black, title, parts: [...parts].sort((a, b) => a.id.localeCompare(b.id)) });
   };
   expect(tidy(back)).toEqual(tidy(show));
   expect(back.media).toEqual(Object.fromEntries(Object.entries(show.media).filter(([id]) => back.media[id])));
@@ -165,7 +167,10 @@ it('takes what it knows of a timeline from elsewhere, and names what it does not
           kind: 'Video',
           name: 'V1',
           children: [
-            clip('Clip 5.mp4', 2, 3, { effects: [{ OTIO_SCHEMA: 'Effect.1', effect_name: 'Blur' }] }),
+            clip('Clip 5.mp4', 2, 3, {
+              effects: [{ OTIO_SCHEMA: 'Effect.1', effect_name: 'Blur' }],
+              markers: [{ OTIO_SCHEMA: 'Marker.2', name: 'jump', marked_range: range(3, 0) }],
+            }),
             { OTIO_SCHEMA: 'Transition.1', transition_type: 'SMPTE_Dissolve', in_offset: time(10, 25), out_offset: time(10, 25) },
             clip('unknown ü.mov', 0, 4),
             { OTIO_SCHEMA: 'Gap.1', source_range: range(0, 2) },
@@ -177,7 +182,10 @@ it('takes what it knows of a timeline from elsewhere, and names what it does not
           OTIO_SCHEMA: 'Track.1',
           kind: 'Audio',
           name: 'Narration',
-          markers: [{ OTIO_SCHEMA: 'Marker.2', name: 'check this' }],
+          markers: [
+            { OTIO_SCHEMA: 'Marker.2', name: 'check this' },
+            { OTIO_SCHEMA: 'Marker.2', name: ' turn ', marked_range: range(3, 0) },
+          ],
           children: [
             { OTIO_SCHEMA: 'Gap.1', source_range: range(0, 1.5) },
             clip('Sound 6.wav', 0.5, 2),
@@ -203,6 +211,11 @@ it('takes what it knows of a timeline from elsewhere, and names what it does not
   ).toEqual([
     [1.5, 0.5, 2.5, 'voice'],
     [4.5, 3, 8, 'voice'],
+  ]);
+  // A clip's marker lies in its own time, a track's in that of the show.
+  expect(show.marks).toMatchObject([
+    { at: 1, name: 'jump' },
+    { at: 3, name: 'turn' },
   ]);
   expect(show.lanes.find((one) => one.kind === 'voice')!.title).toBe('Narration');
   expect(leftOut).toEqual([

@@ -2,7 +2,6 @@ import { Failure } from '../failure';
 import {
   asKind,
   FORMAT,
-  evenIn,
   heardMoment,
   LANE_KINDS,
   LANES,
@@ -11,22 +10,24 @@ import {
   newShow,
   readMedia,
   readShow,
+  showSeconds,
   soundSeconds,
   type Card,
   type Clip,
   type Lane,
   type LaneOf,
+  type Mark,
   type Media,
   type MediaId,
   type Part,
   type Picture,
-  type Played,
   type Show,
   type Span,
 } from '../show';
-import { HOW_PLAYED, newPart, newPicture } from '../show/edits';
+import { newPart, newPicture } from '../show/edits';
 import { firstOwnStart } from '../show/newShow';
 import { clamp, type Seconds } from '../units';
+import { howPlayed, speedOf, within, type HowPlayed } from './otioSpeed';
 import { decoded, kindOf, listOf, oursOf, rawOf, referenceOf, secondsOf, spanOf, wordOf, type Raw } from './otioRaw';
 
 /** Something of a timeline that did not come along. */
@@ -51,12 +52,13 @@ export function readTimeline(raw: unknown, known: readonly Media[], newId: () =>
   if (kindOf(top) !== 'Timeline' || kindOf(tracks) !== 'Stack') throw new Failure('timeline.foreign');
   const reader = new Reader(known, newId);
   for (const one of listOf(tracks.children)) reader.track(one);
-  reader.markers(tracks);
+  reader.markers(tracks, (at) => at);
   return reader.finish(wordOf(top.name), oursOf(top));
 }
 
 class Reader {
   private readonly pictures: Picture[] = [];
+  private readonly marks: Mark[] = [];
   private readonly lanes = new Map<string, Lane>();
   private readonly parts: Part[] = [];
   private readonly media: Record<MediaId, Media> = {};
@@ -85,22 +87,32 @@ class Reader {
       lanes: [...this.lanes.values(), ...fresh.lanes.filter((lane) => !kinds.has(lane.kind))],
       parts: this.parts,
       media: this.media,
+      ...(this.marks.length > 0 ? { marks: this.marks.sort((a, b) => a.at - b.at) } : {}),
     });
     return { show, leftOut: this.leftOut };
   }
 
   track(raw: Raw): void {
     const name = wordOf(raw.name);
-    this.markers(raw);
+    this.markers(raw, (at) => at);
     if (kindOf(raw) !== 'Track') this.skip('kind', wordOf(raw.OTIO_SCHEMA) || name);
     else if (raw.kind === 'Audio') this.sounds(raw, name);
     else if (raw.kind === 'Video' && !this.hasPictures) this.picturesOf(raw);
     else this.skip('track', name || wordOf(raw.kind));
   }
 
-  /** Stitches and beats are computed here; marks that others set are named. */
-  markers(raw: Raw): void {
-    for (const one of listOf(raw.markers)) if (oursOf(one).derived !== true) this.skip('marker', wordOf(one.name));
+  /** Stitches and beats are computed here; what others marked becomes marks. @param moment of the show that a marker's own time is. */
+  markers(raw: Raw, moment: (at: Seconds) => Seconds): void {
+    for (const one of listOf(raw.markers)) {
+      if (oursOf(one).derived === true) continue;
+      const name = wordOf(one.name);
+      const own = secondsOf(rawOf(one.marked_range).start_time);
+      const at = own === null ? -1 : moment(own);
+      const said = wordOf(oursOf(one).mark);
+      const id = this.marks.some((each) => each.id === said) || said === '' ? this.newId() : said;
+      if (at < 0 || at > LIMITS.showSeconds || this.marks.length >= LIMITS.marks.count) this.skip('marker', name);
+      else this.marks.push({ id, at, name: name.trim().slice(0, LIMITS.marks.name) });
+    }
   }
 
   private skip(what: LeftOut['what'], name: string): void {
@@ -120,7 +132,7 @@ class Reader {
     for (const one of listOf(raw.children)) {
       switch (kindOf(one)) {
         case 'Clip':
-          this.markers(one);
+          this.markers(one, within(one, showSeconds({ pictures: this.pictures })));
           this.effects(one);
           this.pictures.push(this.pictureOf(one));
           break;
@@ -146,7 +158,14 @@ class Reader {
   }
 
   private card(words: string, hold: Seconds): Card {
-    return { id: this.newId(), kind: 'card', colour: '#1C2A31', words: words.slice(0, LIMITS.card.words), hold: within(hold), dissolve: 0 };
+    return {
+      id: this.newId(),
+      kind: 'card',
+      colour: '#1C2A31',
+      words: words.slice(0, LIMITS.card.words),
+      hold: boundHold(hold),
+      dissolve: 0,
+    };
   }
 
   private pictureOf(raw: Raw): Picture {
@@ -165,7 +184,7 @@ class Reader {
       return this.card(wordOf(raw.name), hold);
     }
     const start = { ...newPicture(this.newId(), media, firstOwnStart()), ...(said as Partial<Picture>), dissolve: 0, media: media.id };
-    if (media.kind !== 'clip') return { ...start, hold: within(hold) } as Picture;
+    if (media.kind !== 'clip') return { ...start, hold: boundHold(hold) } as Picture;
     // A clip shows no more than was filmed.
     const begin = clamp(from, 0, Math.max(0, media.seconds - LIMITS.hold.least));
     const speed = speedOf(raw);
@@ -198,7 +217,7 @@ class Reader {
         continue;
       }
       if (kindOf(one) === 'Clip' && said.derived !== true && length > 0) {
-        this.markers(one);
+        this.markers(one, within(one, at));
         this.effects(one);
         const media = this.mediaOf(referenceOf(one));
         const more: Part | null = open && said.of === open.name ? open.part : null;
@@ -267,21 +286,4 @@ class Reader {
 }
 
 /** A time on screen as pictures have it. */
-const within = (hold: Seconds): Seconds => clamp(hold, LIMITS.hold.least, LIMITS.hold.most);
-
-type HowPlayed = Omit<Played, 'media'>;
-
-/** How a sound is played: as we wrote it where its speed is still the same, else as the clip says, from end to end. */
-function howPlayed(raw: Raw): HowPlayed {
-  const speed = speedOf(raw);
-  const said = rawOf(oursOf(raw).part) as HowPlayed;
-  if (said.speed === speed) return Object.fromEntries(HOW_PLAYED.flatMap((field) => (said[field] ? [[field, said[field]]] : [])));
-  const even = evenIn({ speed });
-  return { ...(speed === undefined ? {} : { speed }), ...(even ? { even } : {}) };
-}
-
-/** The speed of a clip, where it has one that we can play. */
-function speedOf(raw: Raw): number | undefined {
-  const scalar = listOf(raw.effects).find((one) => kindOf(one) === 'LinearTimeWarp')?.time_scalar;
-  return typeof scalar === 'number' && scalar !== 1 && scalar >= LIMITS.speed.least && scalar <= LIMITS.speed.most ? scalar : undefined;
-}
+const boundHold = (hold: Seconds): Seconds => clamp(hold, LIMITS.hold.least, LIMITS.hold.most);

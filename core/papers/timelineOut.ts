@@ -25,14 +25,15 @@ const NOTHING: Seconds = 1e-6;
 export const mediaUrl = (id: MediaId): string => `media/${id}`;
 
 /**
- * A show as an OpenTimelineIO timeline: pictures, each lane of sound, gaps, dissolves; markers for stitches and, where the music was heard, for
+ * A show as an OpenTimelineIO timeline: pictures, each lane of sound, gaps, dissolves; markers for marks, stitches and, where the music was heard, for
  * bars and beats. What the exchange format has no words for (fades, levels, dips) lies in the metadata, and comes back from there.
  */
 export function timelineOf(show: Show, hearings: ReadonlyMap<MediaId, Hearing>, say: Say): string {
   const { id, title, shape, black, ownStart, dips, lines, master, artist, aim, format } = show;
   const tracks = [pictureTrack(show, say), ...show.lanes.flatMap((lane) => soundTracks(show, lane, hearings, say))];
   const metadata = ours({ format, id, shape, black, ownStart, dips, lines, master, artist, aim });
-  return JSON.stringify(timeline(title, stack(tracks), metadata), null, 1);
+  const marks = (show.marks ?? []).map(({ id: mark, at, name }) => marker(name, 'GREEN', at, RATE, { mark }));
+  return JSON.stringify(timeline(title, stack(tracks, marks), metadata), null, 1);
 }
 
 function reference(show: Show, id: MediaId, rate: number): Otio {

@@ -1,4 +1,4 @@
-import type { Tags, WavFormat } from '../../core/files';
+import type { CuePoint, Tags, WavFormat } from '../../core/files';
 import type { CutReading } from '../../core/fit';
 import type { Over } from '../../core/level';
 import type { Plan, Stems } from '../../core/mix';
@@ -41,5 +41,7 @@ export type MeasureCalls = {
     only?: FrameRange;
     loop?: boolean;
     tags?: Tags;
+    /** Moments of the plan with names: cue points of the file. */
+    cues?: readonly CuePoint[];
   }): Promise<Written>;
 };

@@ -2,6 +2,7 @@ import { sayLane, t } from '../../words';
 import type { Tags, WavFormat } from '../../core/files';
 import { planLanes, planShow, soundingLanes, type Plan } from '../../core/mix';
 import { creditsOf, type Show } from '../../core/show';
+import { framesOf } from '../../core/units';
 import { removeAt, places } from '../../engine/media/folders';
 import { startSound, type SoundClient, type SoundKind } from '../../engine/write/write.client';
 import { heardFor } from '../sound/heard';
@@ -49,9 +50,10 @@ export async function exportSound(show: Show, kind: SoundFile, which: Which, pic
   await runExport(job, async (to, options) => {
     const heard = await heardFor(show);
     const tags = tagsOf(show);
+    const cues = (show.marks ?? []).map(({ at, name: said }) => ({ frame: framesOf(at), name: said }));
     const write = (plan: Plan, where: typeof to, said: Tags, how: typeof options) =>
       isWav(kind)
-        ? measurer().call('write', { plan, format: kind, tags: said, ...where }, how)
+        ? measurer().call('write', { plan, format: kind, tags: said, cues, ...where }, how)
         : writerOf(kind).call('write', { plan, tags: said, ...where }, how);
     if (which === 'all') return write(planShow(show, heard), to, tags, options);
     const lanes = soundingLanes(show);

@@ -1,3 +1,4 @@
+import FileDown from 'lucide-react-native/icons/file-down';
 import Flag from 'lucide-react-native/icons/flag';
 import Check from 'lucide-react-native/icons/list-checks';
 import Locate from 'lucide-react-native/icons/locate';
@@ -8,10 +9,12 @@ import { TextInput, View } from 'react-native';
 import type { Mark } from '../../core/show';
 import { removeMarks, setMark } from '../../core/show/edits';
 import { chooseAll } from '../../session/bed/hands';
+import { bringMarks } from '../../session/bed/marksIn';
 import { markHere } from '../../session/bed/marking';
 import { useOpenShow, useShown } from '../../session/open/store';
 import { scrubTo, useTransport } from '../../session/sound/transport';
 import { sayTime, t } from '../../words';
+import { FileButton } from '../controls/FileButton';
 import { Button, IconButton } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
@@ -54,6 +57,13 @@ export function SheetPanel() {
           onPress={() => setSnap(!snap)}
           tight
           className="grow"
+        />
+        <FileButton
+          label={t('details.bringMarks')}
+          icon={FileDown}
+          accept=".csv,.txt,.wav,.otio,text/csv,audio/wav"
+          kind="quiet"
+          onFiles={([file]) => (file ? void bringMarks(file) : undefined)}
         />
         <Button label={t('details.markAt', { now })} icon={Flag} kind="strong" onPress={markHere} tight className="grow" />
       </View>

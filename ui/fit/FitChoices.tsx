@@ -1,3 +1,4 @@
+import Flag from 'lucide-react-native/icons/flag';
 import Plus from 'lucide-react-native/icons/plus';
 import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
@@ -143,6 +144,8 @@ export function SelfChoice({ fitting }: Pick<Props, 'fitting'>) {
   );
 }
 
+/** Marks that are offered at once. */
+const OFFERED = 6;
 /** Where a meeting starts with at the earliest, seconds. */
 const FIRST_MEETING = 5;
 
@@ -155,9 +158,13 @@ export function Meets({ part, fitting }: Props) {
   const piece = pieceOf(show, part);
   const change = (index: number, meet: Meet | null) =>
     askWish({ meets: meet === null ? wish.meets.filter((_, i) => i !== index) : wish.meets.map((one, i) => (i === index ? meet : one)) });
-  const add = () => {
-    // Begins with what meets anyway: the moment at the now line with the music's own.
-    const at = Math.min(wanted / 2, Math.max(FIRST_MEETING, now - part.at));
+  const full = wish.meets.length >= LIMITS.fit.meets;
+  const marks = (show.marks ?? []).filter(
+    ({ at }) => at > part.at && at < part.at + wanted && !wish.meets.some((one) => one.at === at - part.at),
+  );
+  const add = (mark?: number) => {
+    // Begins with what meets anyway: the moment at the mark or at the now line with the music's own.
+    const at = mark ?? Math.min(wanted / 2, Math.max(FIRST_MEETING, now - part.at));
     const source = Math.min(piece.to, piece.from + at);
     askWish({ meets: [...wish.meets, { source, at }] });
   };
@@ -190,7 +197,20 @@ export function Meets({ part, fitting }: Props) {
           />
         </View>
       ))}
-      <Button label={t('fit.addAMeeting')} icon={Plus} disabled={wish.meets.length >= LIMITS.fit.meets} onPress={add} />
+      <Button label={t('fit.addAMeeting')} icon={Plus} disabled={full} onPress={() => add()} />
+      {full ? null : (
+        <View className="flex-row flex-wrap gap-1.5">
+          {marks.slice(0, OFFERED).map(({ id, at, name }) => (
+            <Button
+              key={id}
+              label={t('fit.meetMark', { name: name || t('sheet.mark'), at: sayTime(at) })}
+              icon={Flag}
+              kind="quiet"
+              onPress={() => add(at - part.at)}
+            />
+          ))}
+        </View>
+      )}
     </View>
   );
 }

@@ -1,5 +1,6 @@
 import { filmAt, hasOwnSound, type PlacedPicture, type Show } from '../../core/show';
 import { crossOwnAlong, setDissolve, setHold, trimClip } from '../../core/show/edits';
+import { letGo, snapBy } from '../../session/bed/snapping';
 import { currentShow, useOpenShow } from '../../session/open/store';
 import { decimal, saySpan, sayTime, t } from '../../words';
 import type { Column } from './columns';
@@ -41,7 +42,13 @@ export function PictureEnds({ placed, column, pixelsPerSecond }: Props) {
   const narrow = column.width < 2 * TARGET;
   const places = [start, dissolves, end].map((moment) => moment * pixelsPerSecond);
   const [first, middle] = narrow ? spreadUp(places) : spreadOut(places.slice(0, 2), TARGET);
-  const common = { width: TARGET, pixelsPerSecond, onCancel: endPreview };
+  const cancel = () => {
+    letGo();
+    endPreview();
+  };
+  const common = { width: TARGET, pixelsPerSecond, onCancel: cancel };
+  // Its end is drawn to marks, beats and ends of sounds; what stands behind it moves along.
+  const snapped = (seconds: number) => seconds + snapBy([end - picture.hold + base.hold + seconds], [picture.id], pixelsPerSecond);
   const to = (seconds: number) => ({ ids: [picture.id], seconds: base.hold + seconds });
   const over = (seconds: number) => ({ ids: [picture.id], seconds: base.dissolve - seconds });
   const from = (seconds: number) => ({
@@ -59,8 +66,11 @@ export function PictureEnds({ placed, column, pixelsPerSecond }: Props) {
         value={picture.hold}
         said={t('sheet.seconds', { hold: decimal(picture.hold, 1) })}
         moment={end}
-        onMove={(seconds) => tryOut(setHold, to(seconds))}
-        onEnd={(seconds) => edit(setHold, to(seconds))}
+        onMove={(seconds) => tryOut(setHold, to(snapped(seconds)))}
+        onEnd={(seconds, exact) => {
+          edit(setHold, to(exact ? seconds : snapped(seconds)));
+          letGo();
+        }}
       >
         <Bar tone="moss" />
       </Handle>

@@ -51,4 +51,7 @@ export const details = {
   'details.replaceTheSong': 'Replace the song',
   'details.fadeUpInSilence': 'Its first {{seconds}} are silent: nothing is heard of this fade. Make it longer or trim the silence.',
   'details.fadeOutInSilence': 'Its last {{seconds}} are silent: nothing is heard of this fade. Make it longer or trim the silence.',
+  'details.bringMarks': 'Marks from a file',
+  'details.marksCame_one': '{{count}} mark came in.',
+  'details.marksCame_other': '{{count}} marks came in.',
 } as const;

@@ -146,4 +146,5 @@ export const edit = {
   'edit.playBackwards': 'play backwards',
   'edit.changeThePitch': 'change the pitch',
   'edit.changeTheSpeed': 'change the speed',
+  'edit.bringMarks': 'bring marks in',
 } as const;

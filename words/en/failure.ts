@@ -85,4 +85,6 @@ export const failure = {
   'failure.why.senseless': ' (the show in it makes no sense)',
   'failure.why.unreadable': ' (“{{what}}” cannot be read)',
   'failure.why.mistaken': ' (“{{what}}” is not what it says it is)',
+  'failure.marks.none':
+    '{{file}} names no moments that could become marks. Nothing was changed. Choose a table (CSV) with a moment in each line, a WAV with cue points, or an OpenTimelineIO file.',
 } as const;

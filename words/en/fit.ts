@@ -149,4 +149,5 @@ export const fit = {
   'fit.allStitches': 'All {{count}} stitches',
   'fit.upToAMark': 'Up to a mark',
   'fit.upToTheMark': 'Up to {{name}} at {{at}}',
+  'fit.meetMark': 'Meet {{name}} at {{at}}',
 } as const;

@@ -35,4 +35,5 @@ export const papers = {
   'papers.stitch': 'Stitch {{number}}',
   'papers.barMarker': 'Bar {{bar}}',
   'papers.beatMarker': 'Beat {{beat}}',
+  'papers.mark': 'mark',
 } as const;

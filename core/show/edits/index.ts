@@ -52,7 +52,7 @@ export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, split
 export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, setCross, shiftLater } from './pieces';
 export { layLoop, setGrid } from './loops';
 export { renameShow, replaceShow, setAim, setArtist, setBlack, setCredit, setMaster, setMasterGain, setShape } from './whole';
-export { removeMarks, setMark } from './marks';
+export { addMarks, removeMarks, setMark } from './marks';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
 export { addLane, removeLane, setLane, toLane } from './lanes';
 export { setTreatments, type Treated } from './treatments';

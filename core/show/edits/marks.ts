@@ -21,6 +21,22 @@ export const setMark = defineEdit<{ id: string; at?: Seconds; name?: string }>(
   },
 );
 
+/** Moments nearer to each other than this are one, seconds. */
+const SAME: Seconds = 0.001;
+
+/** Sets several marks in one step, as far as there is room; a moment that has one of the same name already gets no second one. */
+export const addMarks = defineEdit<{ marks: readonly Mark[] }>('edit.bringMarks', (show, { marks }) => {
+  const there = show.marks ?? [];
+  const fresh = marks.filter(({ at, name }) => !there.some((one) => one.name === name && Math.abs(one.at - at) < SAME));
+  if (fresh.length === 0) return;
+  const bound = fresh.map(({ id, at, name }) => ({
+    id,
+    at: clamp(at, 0, LIMITS.showSeconds),
+    name: name.trim().slice(0, LIMITS.marks.name),
+  }));
+  show.marks = [...there, ...bound].slice(0, LIMITS.marks.count).sort((a, b) => a.at - b.at);
+});
+
 /** Takes marks away. */
 export const removeMarks = defineEdit<{ ids: readonly string[] }>('edit.removeAMark', (show, { ids }) => {
   if (!show.marks?.some((one) => ids.includes(one.id))) return;

@@ -30,9 +30,12 @@ export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk:
 
 /** Writes a plan as WAV. What fails or is cancelled leaves nothing behind. */
 export async function write(details: Parameters<MeasureCalls['write']>[0], desk: Desk): Promise<Written> {
-  const { plan, format, name, target, loop = false, tags } = details;
+  const { plan, format, name, target, loop = false, tags, cues = [] } = details;
   const only = details.only ?? { first: 0, frames: plan.frames };
-  const writer = new WavWriter(format, 2, RATE, loop ? { start: 0, end: only.frames } : null, tags);
+  const inside = cues
+    .map(({ frame, name: said }) => ({ frame: frame - only.first, name: said }))
+    .filter(({ frame }) => frame >= 0 && frame <= only.frames);
+  const writer = new WavWriter(format, 2, RATE, loop ? { start: 0, end: only.frames } : null, tags, inside);
   const out = await openOut(name, target);
   try {
     await out.write(writer.header(only.frames));

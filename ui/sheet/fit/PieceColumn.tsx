@@ -28,7 +28,7 @@ const nearestOf = (moments: readonly number[], at: number, reach: number): numbe
   return Math.abs(best - at) <= reach ? best : at;
 };
 
-/** The piece that is fitted, as it is: its passages are touched here, and a line drawn from it to a picture makes the two meet. */
+/** The piece that is fitted, as it is: its passages are touched here, and a line drawn from it to a picture or a mark makes the two meet. */
 export function PieceColumn({ fit, columns, view }: Props) {
   const { part, piece, heard, scale } = fit;
   const { pixelsPerSecond } = view;
@@ -39,7 +39,7 @@ export function PieceColumn({ fit, columns, view }: Props) {
   const wanted = wantedSeconds(show, part, fit.fitting.asked.to);
   const top = part.at * pixelsPerSecond;
   const height = (piece.to - piece.from) * scale * pixelsPerSecond;
-  const changes = useMemo(() => placePictures(show).map(({ start }) => start), [show]);
+  const moments = useMemo(() => [...placePictures(show).map(({ start }) => start), ...(show.marks ?? []).map(({ at }) => at)], [show]);
   const bars = useMemo(() => (heard ? [...downbeatsOf(heard), ...heard.sections.map(({ from }) => from)] : []), [heard]);
   const sourceAt = (y: number) => inSource(fit, part.at + (y - box.current!.getBoundingClientRect().top) / pixelsPerSecond);
   const { line, props } = useLine(({ fromY, toX, toY }) => {
@@ -47,7 +47,7 @@ export function PieceColumn({ fit, columns, view }: Props) {
     const { meets } = fit.fitting.asked.wish;
     if (toX > edge.left || meets.length >= LIMITS.fit.meets || !heard) return;
     const source = nearestOf(bars, sourceAt(fromY), NEAR / pixelsPerSecond / scale);
-    const moment = nearestOf(changes, part.at + (toY - edge.top) / pixelsPerSecond, NEAR / pixelsPerSecond);
+    const moment = nearestOf(moments, part.at + (toY - edge.top) / pixelsPerSecond, NEAR / pixelsPerSecond);
     askWish({ meets: [...meets, { source, at: clamp(moment - part.at, 0, wanted) }] });
   });
   const entire = useMemo(
