@@ -9,6 +9,7 @@ export {
   type PlannedPart,
   type PlannedSpan,
 } from './plan';
+export { addClicks, type Click } from './clicks';
 export { evenedTo, levelsOf, loudest, middleLoudness, planAlone, type LevelChange, type Measured } from './even';
 export { Mixer, joinSound } from './render';
 export { LANE_NUMBERS, METER_STEP, Meters, WHOLE_NUMBERS, meterReading, type MeterReading } from './meters';

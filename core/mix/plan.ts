@@ -16,6 +16,7 @@ import {
   type PinAt,
   type PlannedJoin,
 } from '../level';
+import { isHeard } from '../show/lanes';
 import { ownParts } from '../show/own';
 import { showSeconds } from '../show/placement';
 import { laneChains, playedKey } from '../show/chains';
@@ -140,10 +141,6 @@ export function planSpans(media: MediaId, seconds: number, spans: readonly Span[
   const planned = planPart(part, media, seconds, null, null);
   const lanes = [{ id: '', chain: [], level: laneLevel({ gain: 0 }), pan: 0 }];
   return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], lanes };
-}
-
-function isHeard(lane: Lane, soloed: boolean): boolean {
-  return !lane.mute && (!soloed || lane.solo);
 }
 
 export function planPart(

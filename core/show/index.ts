@@ -36,7 +36,7 @@ export { TREATMENT_KINDS, readTreatments } from './treatSchema';
 export { type Stretch } from './fitTypes';
 export { type Depth, type DipRules, type PartDip, type Room } from './dipTypes';
 export { type Fitted, type Grid, type Jump, type Marks } from './fitTypes';
-export { LANES, LANE_KINDS, asKind, dipsFor, lanesOf, newLane, laneName } from './lanes';
+export { LANES, LANE_KINDS, asKind, dipsFor, isHeard, lanesOf, newLane, laneName } from './lanes';
 export { LIMITS } from './limits';
 export { documentSchema, faultOf, readMedia, readShow } from './schema';
 export {

@@ -101,3 +101,8 @@ export function dipsFor(rules: DipRules, part: Part): boolean {
   const rule = LANES[part.kind].dips;
   return rule !== null && rules[rule] && !part.undipped;
 }
+
+/** Whether a lane is heard: muted ones are not, and where any is heard alone, only those are. */
+export function isHeard(lane: Lane, soloed: boolean): boolean {
+  return !lane.mute && (!soloed || lane.solo);
+}

@@ -1,4 +1,7 @@
-import type { Plan } from '../../core/mix';
+import type { Click, Plan } from '../../core/mix';
+
+/** A plan as it is listened to: with clicks on its beats, which are in no file. */
+export type ListenedPlan = Plan & { readonly clicks?: readonly Click[] };
 
 export interface Block {
   readonly first: number;
@@ -16,7 +19,7 @@ export type PlayCalls = {
    * Opens the sounds of a plan and makes it the one that `render` renders; one that was asked for before it and comes ready later is let
    * go of. @throws Failure `media.missing`.
    */
-  prepare(details: { plan: Plan }): Promise<{ opened: number }>;
+  prepare(details: { plan: ListenedPlan }): Promise<{ opened: number }>;
   /** Other levels of the lanes and of the whole, for the prepared plan: heard with the next block. @throws RangeError where none is prepared. */
   relevel(details: Pick<Plan, 'lanes' | 'master'>): void;
   /** A block of the prepared plan; `begin` where playing begins with it. @throws RangeError where none is prepared. */

@@ -1,8 +1,8 @@
 import { Failure, failureOf } from '../../core/failure';
-import { LANE_NUMBERS, METER_STEP, WHOLE_NUMBERS, type Plan } from '../../core/mix';
+import { LANE_NUMBERS, METER_STEP, WHOLE_NUMBERS } from '../../core/mix';
 import { RATE } from '../../core/units';
 import type { PlayClient } from './play.client';
-import type { Block } from './play.protocol';
+import type { Block, ListenedPlan } from './play.protocol';
 
 /** Frames of the very first block: short, so that sound starts soon after the tap. */
 const FIRST_BLOCK = 4_800;
@@ -47,7 +47,7 @@ export interface PlayerEvents {
 export class Player {
   private context: AudioContext | null = null;
   private run: Run | null = null;
-  private plan: Plan | null = null;
+  private plan: ListenedPlan | null = null;
   private timer: ReturnType<typeof setInterval> | null = null;
   private turn = 0;
   /** The turn that is being prepared; null where none is. */
@@ -57,7 +57,7 @@ export class Player {
   private readonly meters = new Map<number, Float32Array>();
   private lanes: readonly string[] = [];
   /** A level is being moved: the plan with the latest one, where the one before is still on its way. */
-  private moving: { plan: Plan | null } | null = null;
+  private moving: { plan: ListenedPlan | null } | null = null;
   private movedAt = -Infinity;
 
   constructor(
@@ -70,7 +70,7 @@ export class Player {
   }
 
   /** Starts playing from `from` seconds. Call it from a tap or a key: browsers allow sound only then. */
-  async play(plan: Plan, from: number): Promise<void> {
+  async play(plan: ListenedPlan, from: number): Promise<void> {
     const turn = (this.turn += 1);
     this.silence();
     this.plan = plan;
@@ -78,7 +78,7 @@ export class Player {
     try {
       const context = this.output();
       const resumed = context.state === 'running' ? Promise.resolve() : withPatience(context.resume());
-      let now: Plan;
+      let now: ListenedPlan;
       let block: Block;
       let origin: number;
       // What was edited while it was being prepared is heard from the start.
@@ -103,13 +103,13 @@ export class Player {
   }
 
   /** Takes an edited plan while playing: what is not yet due is rendered anew and crosses in. */
-  async update(plan: Plan): Promise<void> {
+  async update(plan: ListenedPlan): Promise<void> {
     if (this.starting === this.turn) this.plan = plan;
     await this.change(plan, (to) => this.mixer.call('prepare', { plan: to }), FIRST_BLOCK);
   }
 
   /** Another plan while playing, made ready by `ready`; its first block has `frames` frames. */
-  private async change(plan: Plan, ready: (plan: Plan) => Promise<unknown>, frames: number): Promise<void> {
+  private async change(plan: ListenedPlan, ready: (plan: ListenedPlan) => Promise<unknown>, frames: number): Promise<void> {
     const { run, context } = this;
     if (!run || !context) return;
     const turn = (this.turn += 1);
@@ -145,7 +145,7 @@ export class Player {
    * Takes other levels of the same plan while they are moved: heard as soon as a short block is mixed. Of many in a row the latest is what
    * counts.
    */
-  async relevel(plan: Plan): Promise<void> {
+  async relevel(plan: ListenedPlan): Promise<void> {
     this.movedAt = performance.now();
     if (this.starting === this.turn) this.plan = plan;
     if (!this.run) return;
@@ -153,10 +153,10 @@ export class Player {
       this.moving.plan = plan;
       return;
     }
-    const moving: { plan: Plan | null } = { plan };
+    const moving: { plan: ListenedPlan | null } = { plan };
     this.moving = moving;
     try {
-      for (let next: Plan | null = plan; next && this.run; next = moving.plan) {
+      for (let next: ListenedPlan | null = plan; next && this.run; next = moving.plan) {
         moving.plan = null;
         await this.change(next, (to) => this.mixer.call('relevel', { lanes: to.lanes, master: to.master }), SHORT_BLOCK);
       }

@@ -3,7 +3,7 @@ import { sessionStore } from '../open/session';
 import { failureOf, type Failure } from '../../core/failure';
 import { planPass } from '../../core/fit';
 import { planSpans } from '../../core/mix';
-import { barStart, barsWithin, downbeatsOf, gridFromTaps, nearestBar, type Hearing } from '../../core/music';
+import { barStart, barsWithin, beatsOfPart, downbeatsOf, gridFromTaps, nearestBar, type Hearing } from '../../core/music';
 import {
   LIMITS,
   loopOf,
@@ -20,8 +20,10 @@ import { layLoop, setGrid } from '../../core/show/edits';
 import { clamp } from '../../core/units';
 import { fileAt, places } from '../../engine/media/folders';
 import { download, fileName, freeLater, writing } from '../download';
+import { clicksAt } from '../fit/clicking';
 import { knownHearing } from '../fit/hearings';
 import { currentShow, useOpenShow } from '../open/store';
+import { useClicking } from '../sound/clicking';
 import { pause, playPlan, planPosition, useTransport } from '../sound/transport';
 import { measurer } from '../workers';
 
@@ -189,7 +191,8 @@ export function playSeam(): void {
   const spans = loopSpans(loop, Math.min(LIMITS.spans, Math.ceil(ROUNDS / pass)), loop.from, loop.to);
   if (!spans) return;
   const { media } = now.part;
-  playPlan(SEAM, planSpans(media, now.show.media[media]!.seconds, spans), Math.max(0, pass - BEFORE_SEAM));
+  const clicks = useClicking.getState().find ? clicksAt(beatsOfPart({ at: 0, spans }, now.shaped.grid)) : [];
+  playPlan(SEAM, { ...planSpans(media, now.show.media[media]!.seconds, spans), clicks }, Math.max(0, pass - BEFORE_SEAM));
 }
 
 /** Plays the piece from where the passage begins, for tapping along. */

@@ -1,11 +1,13 @@
 import { t } from '../../words';
 import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { Failure, failureOf } from '../../core/failure';
-import { meterReading, onlyLevels, planShow, planSpans, relevelled, type MeterReading, type Plan } from '../../core/mix';
+import { meterReading, onlyLevels, planShow, planSpans, relevelled, type MeterReading } from '../../core/mix';
 import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
 import { clamp, framesOf } from '../../core/units';
 import { startPlaying } from '../../engine/play/play.client';
+import type { ListenedPlan } from '../../engine/play/play.protocol';
 import { Player } from '../../engine/play/player';
+import { clicksOf, useClicking } from './clicking';
 import { useCleared } from './cleared';
 import { heardNow, useHeard } from './heard';
 import { audibleShow, currentShow, rememberedNow, rememberNow, report, useOpenShow } from '../open/store';
@@ -34,7 +36,7 @@ const playing = perSession((session) => {
     player: null as Player | null,
     frame: 0,
     /** The show whose plan was played last, and the plan: levels that are moved start from it. */
-    planned: null as { readonly show: Show; readonly plan: Plan } | null,
+    planned: null as { readonly show: Show; readonly plan: ListenedPlan } | null,
   };
   session.onEnd(() => {
     cancelAnimationFrame(own.frame);
@@ -44,10 +46,10 @@ const playing = perSession((session) => {
 });
 
 /** The plan of a show with all that is known of its sounds. */
-function planOf(show: Show): Plan {
+function planOf(show: Show): ListenedPlan {
   const own = playing();
-  const planned = planShow(show, heardNow());
-  const plan = own.silent ? { ...planned, parts: [] } : planned;
+  const planned = { ...planShow(show, heardNow()), clicks: clicksOf(show) };
+  const plan = own.silent ? { ...planned, parts: [], clicks: [] } : planned;
   own.planned = { show, plan };
   return plan;
 }
@@ -88,7 +90,7 @@ function rest(at?: number): void {
   rememberNow(useTransport.getState().now);
 }
 
-async function start(plan: Plan, from: number, what: Playing): Promise<void> {
+async function start(plan: ListenedPlan, from: number, what: Playing): Promise<void> {
   const session = sessionNow();
   useTransport.setState({ playing: what });
   try {
@@ -174,7 +176,7 @@ export function toggleStretch(name: string, show: Show, from: number, to: number
 }
 
 /** Plays a plan of its own from `from` seconds of it, from anew where it plays already. `name` tells one from another. */
-export function playPlan(name: string, plan: Plan, from: number): void {
+export function playPlan(name: string, plan: ListenedPlan, from: number): void {
   void start(plan, from, { kind: 'stretch', name });
 }
 
@@ -247,6 +249,7 @@ eachSession((session) => {
     }),
   );
   session.onEnd(useHeard.subscribe(heardAnew));
+  session.onEnd(useClicking.subscribe(heardAnew));
   session.onEnd(
     useCleared.subscribe(({ done }, before) => {
       if (done !== before.done) heardAnew();

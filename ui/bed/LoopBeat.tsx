@@ -3,8 +3,18 @@ import { t, upTo } from '../../words';
 import Hand from 'lucide-react-native/icons/hand';
 import { View } from 'react-native';
 import { LIMITS, type Part } from '../../core/show';
-import { changeGrid, endTaps, knowsBeat, startTaps, tapBeat, type Looping, type ShapedLoop } from '../../session/bed/looping';
+import {
+  changeGrid,
+  changeLooping,
+  endTaps,
+  knowsBeat,
+  startTaps,
+  tapBeat,
+  type Looping,
+  type ShapedLoop,
+} from '../../session/bed/looping';
 import { Button } from '../controls/Button';
+import { ClickSwitch } from '../fit/ClickSwitch';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
@@ -44,7 +54,10 @@ export function LoopBeat({ looping, shaped: { grid }, part }: Props) {
           </View>
         </View>
       ) : (
-        <Button label={t('bed.tapTheBeatIn')} icon={Hand} onPress={startTaps} />
+        <View className="flex-row flex-wrap gap-2">
+          <Button label={t('bed.tapTheBeatIn')} icon={Hand} onPress={startTaps} />
+          <ClickSwitch onChanged={() => changeLooping({})} />
+        </View>
       )}
       <NumberField
         label={t('bed.tempo')}

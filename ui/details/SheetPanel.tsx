@@ -16,6 +16,7 @@ import { scrubTo, useTransport } from '../../session/sound/transport';
 import { sayTime, t } from '../../words';
 import { FileButton } from '../controls/FileButton';
 import { Button, IconButton } from '../controls/Button';
+import { ClickSwitch } from '../fit/ClickSwitch';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
 
@@ -58,6 +59,7 @@ export function SheetPanel() {
           tight
           className="grow"
         />
+        <ClickSwitch />
         <FileButton
           label={t('details.bringMarks')}
           icon={FileDown}

@@ -6,6 +6,7 @@ import { LIMITS, type Grid, type Part } from '../../core/show';
 import { setGrid } from '../../core/show/edits';
 import { askAnew } from '../../session/fit/fitting';
 import { useOpenShow, useSaved, whole } from '../../session/open/store';
+import { ClickSwitch } from './ClickSwitch';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
@@ -64,6 +65,7 @@ export function HeardFields({ part, heard }: Props) {
         {octave(half, t('fit.halfAsFast'))}
         {octave(double, t('fit.twiceAsFast'))}
         {media.grid ? <Button label={t('fit.asItWasHeard')} icon={RotateCcw} onPress={() => say(null)} tight /> : null}
+        {tempo === null && !media.grid ? null : <ClickSwitch />}
       </View>
       <NumberField
         label={t('fit.tempoOfThePiece')}

@@ -136,4 +136,6 @@ export const bed = {
   'bed.cutOffSoMuch': 'Cut {{seconds}} off the start',
   'bed.slopeInto': 'Slope into it',
   'bed.slopeOut': 'Slope out of it',
+  'bed.clicks': 'Hear the beat',
+  'bed.clicksHint': 'A click on every beat while you listen; it goes into no file',
 } as const;

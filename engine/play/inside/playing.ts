@@ -1,4 +1,4 @@
-import { Meters, Mixer } from '../../../core/mix';
+import { Meters, Mixer, addClicks, type Click } from '../../../core/mix';
 import { Sources } from '../../media/inside/sources';
 import { Handover } from '../../workers/serve';
 import type { Block, PlayCalls } from '../play.protocol';
@@ -8,6 +8,7 @@ interface Playing {
   readonly mixer: Mixer;
   readonly meters: Meters;
   readonly lanes: readonly string[];
+  readonly clicks: readonly Click[];
 }
 
 /** What the playing worker can do. */
@@ -29,7 +30,7 @@ export class PlayDesk {
     const { playing } = this;
     // An edit that leaves the lanes as they are leaves what was measured of them, too.
     const goesOn = playing !== null && playing.meters.frames === plan.frames && playing.lanes.join() === lanes.join();
-    this.playing = { mixer, lanes, meters: goesOn ? playing.meters : new Meters(lanes.length, plan.frames) };
+    this.playing = { mixer, lanes, clicks: plan.clicks ?? [], meters: goesOn ? playing.meters : new Meters(lanes.length, plan.frames) };
     return { opened: sources.size };
   };
 
@@ -38,7 +39,7 @@ export class PlayDesk {
   };
 
   readonly render = ({ first, frames, begin = false }: Parameters<PlayCalls['render']>[0]): Handover<Block> => {
-    const { mixer, meters, lanes } = this.now();
+    const { mixer, meters, lanes, clicks } = this.now();
     if (this.scratch.length < frames * 2) this.scratch = new Float32Array(frames * 2);
     while (this.apart.length < lanes.length || this.apart.some((one) => one.length < frames * 2)) {
       this.apart = lanes.map(() => new Float32Array(frames * 2));
@@ -48,6 +49,8 @@ export class PlayDesk {
     mixer.renderApart(first, frames, both, apart);
     if (begin) meters.begin(first);
     const { step, rows } = meters.push(first, frames, apart, both);
+    // After the meters: what they say is what will be in the file.
+    addClicks(both, first, frames, clicks);
     const left = new Float32Array(frames);
     const right = new Float32Array(frames);
     for (let i = 0; i < frames; i += 1) {
