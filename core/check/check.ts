@@ -112,7 +112,7 @@ function media(show: Show, { missing }: Measured): Finding {
 
 function lengths(show: Show): Finding {
   const says = compareLengths(show);
-  return { kind: 'lengths', state: says.verdict === 'fits' ? 'good' : 'look', says };
+  return { kind: 'lengths', state: says.verdict === 'fits' || says.verdict === 'alone' ? 'good' : 'look', says };
 }
 
 function end(show: Show, { soundings }: Measured): Finding {

@@ -1,4 +1,4 @@
-import { showSeconds, sourceMoment, type Fitted, type Jump, type Part, type Show, type Stretch } from '../show';
+import { endBeside, showSeconds, sourceMoment, type Fitted, type Jump, type Part, type Show, type Stretch } from '../show';
 import { spreadPictures, type LaidFit } from '../show/edits';
 import { framesOf, type Seconds } from '../units';
 import { NUDGE, type Answer } from './answer';
@@ -23,8 +23,8 @@ export function pieceOf(show: Show, part: Part): Stretch {
 }
 
 /** How long a part has to be. */
-export function wantedSeconds(show: Show, part: Pick<Part, 'at'>, to: Fitted['to']): Seconds {
-  return to === 'show' ? Math.max(1, showSeconds(show) - part.at) : to;
+export function wantedSeconds(show: Show, part: Pick<Part, 'id' | 'at'>, to: Fitted['to']): Seconds {
+  return to === 'show' ? Math.max(1, endBeside(show, part) - part.at) : to;
 }
 
 /** What a part was fitted with, to be asked for again; sensible starts where it was not. */

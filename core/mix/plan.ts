@@ -18,7 +18,7 @@ import {
 } from '../level';
 import { isHeard } from '../show/lanes';
 import { ownParts } from '../show/own';
-import { showSeconds } from '../show/placement';
+import { followsSound, showSeconds } from '../show/placement';
 import { laneChains, playedKey } from '../show/chains';
 import { soundSeconds } from '../show/speed';
 import type { Treatment } from '../show/treatTypes';
@@ -83,12 +83,14 @@ const STRAIGHT = { law: 'matched', bendOut: 0, bendIn: 0 } as const;
  * listened to yet asks for no dips.
  */
 export function planShow(show: Show, heard: Heard = NOTHING_HEARD): Plan {
-  const frames = framesOf(showSeconds(show));
   const soloed = show.lanes.some((lane) => lane.solo);
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   const sounds = (part: Part) => !part.mute && isHeard(lanes.get(part.lane)!, soloed);
   const parts = planParts(show, [...show.parts, ...ownParts(show)].filter(sounds), heard);
   const ceiling = show.master.ceiling === undefined ? null : gainOfDecibels(show.master.ceiling);
+  // A show that is as long as its sound ends with the sound's very last frame.
+  const length = framesOf(showSeconds(show));
+  const frames = followsSound(show) ? Math.max(length, ...parts.map(({ end }) => end)) : length;
   const overruns = parts.some((part) => part.end > frames);
   const closing = overruns ? Math.min(EDGE, frames) : 0;
   return { frames, master: gainOfLevel(show.master.gain), closing, ceiling, parts, lanes: show.lanes.map(planLane) };

@@ -10,7 +10,7 @@ import {
   newShow,
   readMedia,
   readShow,
-  showSeconds,
+  picturesSeconds,
   soundSeconds,
   type Card,
   type Clip,
@@ -73,9 +73,9 @@ class Reader {
   finish(title: string, said: Raw): TimelineRead {
     const fresh = newShow(this.newId(), title.slice(0, LIMITS.titleLength) || 'Timeline');
     const kinds = new Set([...this.lanes.values()].map((lane) => lane.kind));
-    const { shape, black, ownStart, dips, lines, master, artist, aim } = said;
+    const { shape, alone, black, ownStart, dips, lines, master, artist, aim } = said;
     const given = Object.fromEntries(
-      Object.entries({ shape, black, ownStart, dips, lines, master, artist, aim }).filter(([, value]) => value !== undefined),
+      Object.entries({ shape, alone, black, ownStart, dips, lines, master, artist, aim }).filter(([, value]) => value !== undefined),
     );
     // What was written by an older or newer version is checked by its own number.
     const format = typeof said.format === 'number' ? said.format : FORMAT;
@@ -132,7 +132,7 @@ class Reader {
     for (const one of listOf(raw.children)) {
       switch (kindOf(one)) {
         case 'Clip':
-          this.markers(one, within(one, showSeconds({ pictures: this.pictures })));
+          this.markers(one, within(one, picturesSeconds({ pictures: this.pictures })));
           this.effects(one);
           this.pictures.push(this.pictureOf(one));
           break;

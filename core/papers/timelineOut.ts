@@ -29,9 +29,9 @@ export const mediaUrl = (id: MediaId): string => `media/${id}`;
  * bars and beats. What the exchange format has no words for (fades, levels, dips) lies in the metadata, and comes back from there.
  */
 export function timelineOf(show: Show, hearings: ReadonlyMap<MediaId, Hearing>, say: Say): string {
-  const { id, title, shape, black, ownStart, dips, lines, master, artist, aim, format } = show;
+  const { id, title, shape, alone, black, ownStart, dips, lines, master, artist, aim, format } = show;
   const tracks = [pictureTrack(show, say), ...show.lanes.flatMap((lane) => soundTracks(show, lane, hearings, say))];
-  const metadata = ours({ format, id, shape, black, ownStart, dips, lines, master, artist, aim });
+  const metadata = ours({ format, id, shape, alone, black, ownStart, dips, lines, master, artist, aim });
   const marks = (show.marks ?? []).map(({ id: mark, at, name }) => marker(name, 'GREEN', at, RATE, { mark }));
   return JSON.stringify(timeline(title, stack(tracks, marks), metadata), null, 1);
 }

@@ -5,6 +5,8 @@ export const LIMITS = {
   /** Shortest time on screen, seconds. */
   hold: { least: 0.1, most: 600, start: 5 },
   dissolve: { start: 0.5 },
+  /** Shortest show of sound alone, seconds. */
+  alone: { least: 1 },
   card: { words: 200, credits: 5 },
   /** Fade from and to black at the show's ends, seconds. */
   black: { most: 20 },

@@ -5,12 +5,45 @@ import type { Clip, LaneKind, Part, PartOf, Picture, Show, Span } from './types'
 /** Below this difference two lengths are said to agree: one step of what the interface shows (seconds). */
 export const AGREE = 0.05;
 
-/** Length of the show: the sum of its holds. An empty show lasts 0. */
-export function showSeconds(show: Pick<Show, 'pictures'>): Seconds {
+/** What the length of a show follows from. */
+export type Lasting = Pick<Show, 'pictures' | 'parts' | 'alone'>;
+
+/** How long all pictures are shown, one after the other. */
+export function picturesSeconds({ pictures }: Pick<Show, 'pictures'>): Seconds {
   let total = 0;
-  for (const picture of show.pictures) total += picture.hold;
+  for (const picture of pictures) total += picture.hold;
   return total;
 }
+
+function soundSecondsOf(parts: readonly Part[]): Seconds {
+  let end = 0;
+  for (const part of parts) end = Math.max(end, partEnd(part));
+  return end;
+}
+
+/** Whether the length of a show follows its sound: it has no pictures and nobody said how long, or the sound was said to lead. */
+export const followsSound = ({ pictures, alone }: Pick<Show, 'pictures' | 'alone'>): boolean =>
+  alone === 'sound' || (alone === undefined && pictures.length === 0);
+
+/**
+ * Length of the show: the sum of its holds. Without pictures, and where the sound leads, it ends with the last sound, or where that was said;
+ * never before its pictures. An empty show lasts 0.
+ */
+export function showSeconds(show: Lasting): Seconds {
+  const pictures = picturesSeconds(show);
+  if (followsSound(show)) return Math.max(pictures, soundSecondsOf(show.parts));
+  return typeof show.alone === 'number' ? Math.max(pictures, show.alone) : pictures;
+}
+
+/** How far a part can reach that is to be as long as the show: where the show follows its sound, as far as all else sounds, or else its own end. */
+export function endBeside(show: Show, part: Pick<Part, 'id' | 'at'>): Seconds {
+  if (!followsSound(show)) return showSeconds(show);
+  const rest = showSeconds({ ...show, parts: show.parts.filter(({ id }) => id !== part.id) });
+  return rest > part.at + BESIDE ? rest : showSeconds(show);
+}
+
+/** A part that reaches no further than this beyond another one's beginning does not follow what else sounds, seconds. */
+const BESIDE: Seconds = 1;
 
 export interface PlacedPicture {
   readonly picture: Picture;
@@ -82,9 +115,11 @@ export function partsOn<K extends LaneKind>(show: Show, kind: K): readonly PartO
   return found as readonly PartOf<K>[];
 }
 
-export type LengthVerdict = 'no-pictures' | 'no-bed' | 'short' | 'over' | 'fits';
+/** `alone`: the show is as long as its sound, and there is nothing to compare. */
+export type LengthVerdict = 'no-pictures' | 'no-bed' | 'short' | 'over' | 'fits' | 'alone';
 
 export interface Lengths {
+  /** Length of the show: of its pictures, or what was said of a show of sound alone. */
   readonly pictures: Seconds;
   /** Where the bed's last part ends, seconds from the start of the show; 0 without a bed. */
   readonly bed: Seconds;
@@ -101,14 +136,16 @@ export function compareLengths(show: Show): Lengths {
   for (const part of parts) bed = Math.max(bed, partEnd(part));
   const difference = bed - pictures;
   const verdict =
-    show.pictures.length === 0
-      ? 'no-pictures'
-      : parts.length === 0
-        ? 'no-bed'
-        : Math.abs(difference) < AGREE
-          ? 'fits'
-          : difference < 0
-            ? 'short'
-            : 'over';
+    show.alone === 'sound' && show.parts.length > 0
+      ? 'alone'
+      : show.pictures.length === 0 && show.alone === undefined
+        ? 'no-pictures'
+        : parts.length === 0
+          ? 'no-bed'
+          : Math.abs(difference) < AGREE
+            ? 'fits'
+            : difference < 0
+              ? 'short'
+              : 'over';
   return { pictures, bed, difference, verdict };
 }

@@ -136,6 +136,7 @@ const shell = Joi.object({
   }).required(),
   ownStart: Joi.object(ownStart).required(),
   pictures: Joi.array().max(LIMITS.pictures).required(),
+  alone: Joi.alternatives(Joi.valid('sound'), Joi.number().min(LIMITS.alone.least).max(LIMITS.soundSeconds)),
   lanes: Joi.array().min(1).max(100).required(),
   parts: Joi.array().max(LIMITS.parts).required(),
   dips: dipRules.required(),

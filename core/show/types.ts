@@ -304,6 +304,8 @@ export interface Show {
   /** Seconds in which the picture comes up from black at the start and goes down to black at the end. */
   readonly black: { readonly up: Seconds; readonly out: Seconds };
   readonly pictures: readonly Picture[];
+  /** A show of sound alone: it lasts as long as its sound, or so many seconds, whatever pictures there are; where they end earlier the stage is dark. */
+  readonly alone?: 'sound' | Seconds | undefined;
   readonly ownStart: OwnStart;
   readonly lanes: readonly Lane[];
   readonly parts: readonly Part[];

@@ -4,6 +4,9 @@ import type { FrameShape, Media, Picture, Show } from '../show/types';
 import type { Say } from '../phrase';
 import { clamp, type Seconds } from '../units';
 
+/** Sound that ends no later than this behind the pictures leaves the last one standing, seconds. */
+const DARK: Seconds = 0.05;
+
 /** A show's pictures as whoever paints them needs them: plain data, computed from the document. */
 export interface Scene {
   readonly placed: readonly PlacedPicture[];
@@ -15,7 +18,7 @@ export interface Scene {
 }
 
 /** What of a show is seen: its pictures, and what credits on a card are taken from. */
-export type Seen = Pick<Show, 'pictures' | 'media' | 'shape' | 'black' | 'parts' | 'title' | 'artist'>;
+export type Seen = Pick<Show, 'pictures' | 'media' | 'shape' | 'black' | 'parts' | 'alone' | 'title' | 'artist'>;
 
 /** What the stage needs of a show: placed pictures with their words, media, frame, black ends; `say` says who made it on a card with credits. */
 export function sceneOf(show: Seen, say: Say): Scene {
@@ -51,6 +54,8 @@ export interface Layer {
 export function layersAt(scene: Scene, moment: Seconds): Layer[] {
   const shown = pictureAt(scene.placed, moment);
   if (!shown) return [];
+  // Sound that goes on behind the last picture goes on in the dark.
+  if (moment >= shown.end && scene.seconds > shown.end + DARK) return [];
   const time = clamp(moment, 0, scene.seconds);
   const layers = [layerOf(scene, shown, time, 1)];
   const next = scene.placed[shown.index + 1];

@@ -107,7 +107,7 @@ async function start(plan: ListenedPlan, from: number, what: Playing): Promise<v
 export function playShow(): void {
   const show = audibleShow();
   if (!show) return;
-  if (show.pictures.length === 0) {
+  if (showSeconds(show) === 0) {
     const text = t('session.addPhotosFirst');
     useOpenShow.getState().notify({ kind: 'words', text });
     return;
@@ -244,7 +244,7 @@ eachSession((session) => {
       }
       const furthest = reach(show);
       if (useTransport.getState().now > furthest) useTransport.setState({ now: furthest });
-      if (show.pictures.length === 0 && useTransport.getState().playing.kind === 'show') pause();
+      if (showSeconds(show) === 0 && useTransport.getState().playing.kind === 'show') pause();
       else heardAnew();
     }),
   );

@@ -11,9 +11,10 @@ interface Step {
 
 /** What comes next in a show: pictures, music, one length, a voice, the end. Each is gone when it is done. */
 export function nextStep(show: Show): Step {
-  if (show.pictures.length === 0) return { said: 'faces.next.pictures', face: 'pictures' };
+  if (show.pictures.length === 0 && show.alone === undefined) return { said: 'faces.next.pictures', face: 'pictures' };
   if (partsOn(show, 'bed').length === 0) return { said: 'faces.next.music', face: 'bed' };
-  if (compareLengths(show).verdict !== 'fits') return { said: 'faces.next.fit', face: 'bed' };
+  const { verdict } = compareLengths(show);
+  if (verdict !== 'fits' && verdict !== 'alone') return { said: 'faces.next.fit', face: 'bed' };
   if (partsOn(show, 'voice').length === 0) return { said: 'faces.next.voice', face: 'voice' };
   return { said: 'faces.next.finish', face: 'finish' };
 }

@@ -113,7 +113,7 @@ function wayTo(finding: Finding): (() => void) | null {
     case 'lengths':
       if (finding.says.verdict === 'no-pictures') return () => visit('pictures', null, null);
       if (finding.says.verdict === 'no-bed') return () => visit('bed', null, null);
-      return () => openPanel({ name: 'fit' });
+      return finding.says.verdict === 'alone' ? null : () => openPanel({ name: 'fit' });
     case 'end': {
       const { says } = finding;
       return says ? () => visit('bed', Math.max(0, says.at - 3), { kind: 'parts', ids: [says.part] }) : () => visit('bed', null, null);

@@ -48,6 +48,7 @@ export function FilmPanel({ blocked, onDone }: { readonly blocked: boolean; read
         onChange={(value) => setSize(Number(value) as FilmSize)}
       />
       <Say look="small">{t('finish.filmFacts', { width, height, shape: show.shape, length: sayTime(showSeconds(show)) })}</Say>
+      {show.pictures.length === 0 ? <Notice text={t('finish.filmNeedsPictures')} /> : null}
       {none ? <Notice grave text={t('finish.thisBrowserCannotWriteFilms2')} /> : null}
       {blocked ? <Notice grave text={t('finish.filesOfThisShowAre')} /> : null}
       <SaveButtons

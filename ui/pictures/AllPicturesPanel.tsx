@@ -1,6 +1,6 @@
 import { t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, showSeconds, type FrameShape } from '../../core/show';
+import { LIMITS, picturesSeconds, type FrameShape } from '../../core/show';
 import { setBlack, setFraming, setShape } from '../../core/show/edits';
 import { useOpenShow, useSaved } from '../../session/open/store';
 import { Choice } from '../controls/Choice';
@@ -42,7 +42,7 @@ export function AllPicturesPanel() {
           start={0}
           most={LIMITS.black.most}
           onChange={(seconds) => edit(setBlack, { end: 'out', seconds })}
-          {...(show.black.up + show.black.out > showSeconds(show) ? { note: t('pictures.theTwoMeetTheShow') } : {})}
+          {...(show.black.up + show.black.out > picturesSeconds(show) ? { note: t('pictures.theTwoMeetTheShow') } : {})}
         />
       </Section>
       {show.pictures.length > 0 ? (

@@ -7,6 +7,8 @@ import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayDifference } from '../words/lengths';
 
+const NOTHING_TO_FIT: ReadonlySet<Lengths['verdict']> = new Set(['no-bed', 'no-pictures', 'alone']);
+
 interface Props {
   readonly onFit: () => void;
   /** Adds a line that says both lengths. */
@@ -23,7 +25,7 @@ export function LengthStrip({ onFit, spelled = false }: Props) {
 const Strip = memo(function Strip({ onFit, spelled, ...lengths }: Lengths & { readonly onFit: () => void; readonly spelled: boolean }) {
   const most = Math.max(lengths.pictures, lengths.bed, 1e-9);
   const said = sayDifference(lengths);
-  const fits = lengths.verdict === 'fits';
+  const fits = lengths.verdict === 'fits' || lengths.verdict === 'alone';
   return (
     <View className="flex-row items-center gap-3">
       <View
@@ -48,7 +50,7 @@ const Strip = memo(function Strip({ onFit, spelled, ...lengths }: Lengths & { re
         label={said}
         hint={t('stage.lengthOpensTheFit', { difference: said })}
         kind={fits ? 'moss' : 'strong'}
-        disabled={lengths.verdict === 'no-bed' || lengths.verdict === 'no-pictures'}
+        disabled={NOTHING_TO_FIT.has(lengths.verdict)}
         onPress={onFit}
       />
     </View>

@@ -4,12 +4,13 @@ import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { showSeconds, type Show } from '../../core/show';
+import { followsSound, showSeconds, type Show } from '../../core/show';
 import { frameWithin, layersAt, sceneOf, type Scene, type Seen } from '../../core/stage';
 import { pause, togglePlay, useTransport } from '../../session/sound/transport';
 import { openStage, type StageView } from '../../session/stage/view';
 import { Say } from '../controls/Say';
 import { cardFont } from './cardFont';
+import { SmallRivers } from './SmallRivers';
 import { useTokens } from '../theme/useTokens';
 
 /** What lies around the frame is dark by day and by night: it takes nothing from the pictures. */
@@ -27,9 +28,10 @@ interface Props {
 const NO_PARTS: Show['parts'] = [];
 
 /** What of a show is seen on the stage: what is done to its sound changes nothing there, but for the credits on a card. */
-function seenOf({ pictures, media, shape, black, parts, title, artist }: Show): Seen {
+function seenOf({ pictures, alone, media, shape, black, parts, title, artist }: Show): Seen {
   const credited = pictures.some((one) => one.kind === 'card' && one.credits);
-  return { pictures, media, shape, black, title, artist, parts: credited ? parts : NO_PARTS };
+  const lasting = credited || followsSound({ pictures, alone });
+  return { pictures, alone, media, shape, black, title, artist, parts: lasting ? parts : NO_PARTS };
 }
 
 /** Shows what lies at the now line; the play button sits on it. */
@@ -86,7 +88,8 @@ function Pictures({ width, height }: Props) {
         aria-label={titles}
         style={{ position: 'absolute', left: frame.x, top: frame.y, width: frame.width, height: frame.height }}
       />
-      {show.pictures.length === 0 ? (
+      {show.pictures.length === 0 && show.parts.length > 0 ? <SmallRivers width={width} height={height} /> : null}
+      {show.pictures.length === 0 && show.parts.length === 0 ? (
         <View className="flex-1 items-center justify-center p-6">
           <Say look="body" className="text-center" style={{ color: ON_DARK }}>
             {t('stage.thePicturesOfYourShow')}

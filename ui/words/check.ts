@@ -41,6 +41,8 @@ export function sayFinding(finding: Finding): string {
           return t('check.noPictures');
         case 'no-bed':
           return t('check.noMusic');
+        case 'alone':
+          return t('check.alone', { length: sayTime(finding.says.pictures) });
         case 'fits':
           return t('check.together', { pictures: sayTime(finding.says.pictures) });
         case 'over':

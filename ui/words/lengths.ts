@@ -8,6 +8,8 @@ export function sayDifference({ verdict, difference }: Lengths): string {
       return t('lengths.noPictures');
     case 'no-bed':
       return t('lengths.noMusic');
+    case 'alone':
+      return t('lengths.alone');
     case 'fits':
       return t('lengths.fits');
     case 'short':

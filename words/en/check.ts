@@ -68,4 +68,5 @@ export const check = {
   'check.leftOut.track_other': '{{count}} further tracks were left out{{names}}.',
   'check.leftOut.marker_one': '{{count}} marker was left out{{names}}.',
   'check.leftOut.marker_other': '{{count}} markers were left out{{names}}.',
+  'check.alone': 'Sound alone: the show lasts {{length}}, as long as its sound.',
 } as const;

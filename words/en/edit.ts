@@ -147,4 +147,6 @@ export const edit = {
   'edit.changeThePitch': 'change the pitch',
   'edit.changeTheSpeed': 'change the speed',
   'edit.bringMarks': 'bring marks in',
+  'edit.makeSoundAlone': 'make it sound alone',
+  'edit.letPicturesLead': 'let pictures lead',
 } as const;

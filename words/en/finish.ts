@@ -139,4 +139,5 @@ export const finish = {
   'finish.theShowWithItsFiles_other':
     'The show with its {{count}} files, {{size}}: opens on another device with everything in place. It is opened from the list of shows.',
   'finish.nothingYet': 'There is nothing to take home yet. Add pictures and music first.',
+  'finish.filmNeedsPictures': 'A film needs at least one picture. This show is sound alone: save it as a sound.',
 } as const;

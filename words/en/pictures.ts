@@ -130,4 +130,12 @@ export const pictures = {
   'pictures.theyDissolve': 'The two clips dissolve over {{seconds}}; their sounds do not yet.',
   'pictures.times': 'Times',
   'pictures.tapAlongSaid': 'Play the music and tap at every change of picture.',
+  'pictures.soundAlone': 'Sound alone',
+  'pictures.soundAloneHint': 'A show without pictures: it lasts as long as its sound',
+  'pictures.soundAloneIs': 'This show is sound alone. It lasts {{length}}, whatever pictures it has.',
+  'pictures.lastsAs': 'How long the show lasts',
+  'pictures.asItsSound': 'As its sound',
+  'pictures.soLong': 'So long',
+  'pictures.lengthOfTheShow': 'Length of the show',
+  'pictures.picturesLead': 'Let pictures lead',
 } as const;

@@ -81,4 +81,5 @@ export const readings = {
   'seams.alike': 'alike',
   'seams.little': 'a little alike',
   'seams.different': 'different',
+  'lengths.alone': 'sound alone',
 } as const;

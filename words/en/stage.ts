@@ -12,4 +12,5 @@ export const stage = {
   'stage.lengthsShort': 'pictures {{pictures}} bed {{bed}}',
   'stage.lengthOpensTheFit': 'Length: {{difference}}. Opens the fit',
   'stage.dissolvingInto': '{{before}}, dissolving into {{after}}',
+  'stage.theSoundOfTheShow': 'The sound of the show',
 } as const;

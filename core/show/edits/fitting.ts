@@ -2,7 +2,7 @@ import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
 import { clamp, clockTime, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import { showSeconds } from '../placement';
+import { endBeside } from '../placement';
 import { soundSeconds } from '../speed';
 import type { Fade, Part, Show, Span } from '../types';
 import type { Fitted, Marks } from '../fitTypes';
@@ -83,6 +83,6 @@ export const setRefit = defineEdit<{ id: string; self: boolean }>('edit.followTh
 /** How far a part that was fitted to the show is off since the show's length changed, seconds; null where it is not. */
 export function refitDue(show: Show, part: Part): Seconds | null {
   if (part.fit?.to !== 'show') return null;
-  const wanted = showSeconds(show) - part.at;
+  const wanted = endBeside(show, part) - part.at;
   return Math.abs(wanted - part.fit.made) < 0.02 ? null : wanted - part.fit.made;
 }

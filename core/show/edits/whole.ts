@@ -50,8 +50,18 @@ export const replaceShow = defineEdit<{ by: Show }>('edit.replaceByAFile', (show
   for (const key of Object.keys(by) as (keyof Show)[]) if (key !== 'id') Object.assign(show, { [key]: by[key] });
   show.artist = by.artist;
   show.aim = by.aim;
+  show.alone = by.alone;
   show.marks = by.marks ? by.marks.map((one) => ({ ...one })) : undefined;
 });
+
+/** Says what a show's length follows: its pictures (null), its sound alone, or so many seconds of sound alone. */
+export const setAlone = defineEdit<{ alone: 'sound' | Seconds | null }>(
+  ({ alone }) => (alone === null ? 'edit.letPicturesLead' : 'edit.makeSoundAlone'),
+  (show, { alone }) => {
+    const next = typeof alone === 'number' ? clamp(alone, LIMITS.alone.least, LIMITS.soundSeconds) : (alone ?? undefined);
+    if (show.alone !== next) show.alone = next;
+  },
+);
 
 /** Width to height of the frame. */
 export const setShape = defineEdit<{ shape: FrameShape }>('edit.changeTheFrame', (show, { shape }) => {
