@@ -40,11 +40,13 @@ export function PicturesStart() {
   const count = show.pictures.length;
   return (
     <View className="gap-2">
-      <Say look="small">
-        {count === 0
-          ? t('pictures.photosAndClipsGiveThe')
-          : t('pictures.picturesLongTapAPicture', { count, length: sayTime(picturesSeconds(show)) })}
-      </Say>
+      {show.alone === undefined || count > 0 ? (
+        <Say look="small">
+          {count === 0
+            ? t('pictures.photosAndClipsGiveThe')
+            : t('pictures.picturesLongTapAPicture', { count, length: sayTime(picturesSeconds(show)) })}
+        </Say>
+      ) : null}
       <View className="flex-row flex-wrap gap-2">
         <FileButton
           label={t('pictures.addPhotosAndClips')}

@@ -7,7 +7,7 @@ import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { sayDifference } from '../words/lengths';
 
-const NOTHING_TO_FIT: ReadonlySet<Lengths['verdict']> = new Set(['no-bed', 'no-pictures', 'alone']);
+const NOTHING_TO_FIT: ReadonlySet<Lengths['verdict']> = new Set(['no-bed', 'no-pictures']);
 
 interface Props {
   readonly onFit: () => void;
@@ -25,34 +25,46 @@ export function LengthStrip({ onFit, spelled = false }: Props) {
 const Strip = memo(function Strip({ onFit, spelled, ...lengths }: Lengths & { readonly onFit: () => void; readonly spelled: boolean }) {
   const most = Math.max(lengths.pictures, lengths.bed, 1e-9);
   const said = sayDifference(lengths);
-  const fits = lengths.verdict === 'fits' || lengths.verdict === 'alone';
+  const fits = lengths.verdict === 'fits';
+  // There is nothing to compare, and nothing to fit to.
+  const alone = lengths.verdict === 'alone';
   return (
     <View className="flex-row items-center gap-3">
       <View
         className="flex-1 gap-1"
         accessibilityRole="image"
-        accessibilityLabel={t('stage.lengths', { pictures: sayTime(lengths.pictures), bed: sayTime(lengths.bed), difference: said })}
+        accessibilityLabel={
+          alone
+            ? t('stage.lengthAlone', { length: sayTime(lengths.pictures) })
+            : t('stage.lengths', { pictures: sayTime(lengths.pictures), bed: sayTime(lengths.bed), difference: said })
+        }
       >
-        <Bar filled={lengths.pictures / most} dashed={0} colour="bg-moss" border="border-moss" />
+        {alone ? null : <Bar filled={lengths.pictures / most} dashed={0} colour="bg-moss" border="border-moss" />}
         <Bar
-          filled={Math.min(lengths.bed, lengths.pictures || lengths.bed) / most}
-          dashed={Math.abs(lengths.difference) / most}
+          filled={(alone ? lengths.pictures : Math.min(lengths.bed, lengths.pictures || lengths.bed)) / most}
+          dashed={alone ? 0 : Math.abs(lengths.difference) / most}
           colour="bg-rain"
           border="border-rain"
         />
         {spelled ? (
           <Say look="time" className="text-ink-2">
-            {t('stage.lengthsShort', { pictures: sayTime(lengths.pictures), bed: sayTime(lengths.bed) })}
+            {alone
+              ? t('stage.lengthAlone', { length: sayTime(lengths.pictures) })
+              : t('stage.lengthsShort', { pictures: sayTime(lengths.pictures), bed: sayTime(lengths.bed) })}
           </Say>
         ) : null}
       </View>
-      <Button
-        label={said}
-        hint={t('stage.lengthOpensTheFit', { difference: said })}
-        kind={fits ? 'moss' : 'strong'}
-        disabled={NOTHING_TO_FIT.has(lengths.verdict)}
-        onPress={onFit}
-      />
+      {alone ? (
+        <Say look="label">{said}</Say>
+      ) : (
+        <Button
+          label={said}
+          hint={t('stage.lengthOpensTheFit', { difference: said })}
+          kind={fits ? 'moss' : 'strong'}
+          disabled={NOTHING_TO_FIT.has(lengths.verdict)}
+          onPress={onFit}
+        />
+      )}
     </View>
   );
 });

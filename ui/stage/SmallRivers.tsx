@@ -102,7 +102,7 @@ function Water({ show, part, gain, left, width, top, height }: WaterProps) {
         span += 1;
       }
       const from = (part.spans[span]!.from + at - before) * source;
-      const share = Math.min(1, peakBetween(peaks, levelFor(step), from, from + step) * gain) ** 0.6;
+      const share = Math.min(1, peakBetween(peaks, levelFor(step), from, from + step) * gain);
       const high = Math.max(1, share * (rows - 4));
       pen.fillRect(x, (rows - high) / 2, 1, high);
     }

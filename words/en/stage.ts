@@ -13,4 +13,5 @@ export const stage = {
   'stage.lengthOpensTheFit': 'Length: {{difference}}. Opens the fit',
   'stage.dissolvingInto': '{{before}}, dissolving into {{after}}',
   'stage.theSoundOfTheShow': 'The sound of the show',
+  'stage.lengthAlone': 'sound {{length}}',
 } as const;
