@@ -1,7 +1,7 @@
 import { sayLane, t } from '../../words';
 import type { Tags, WavFormat } from '../../core/files';
-import { planLanes, planShow, soundingLanes, type Plan } from '../../core/mix';
-import { creditsOf, type Show } from '../../core/show';
+import { planAlone, planLanes, planShow, soundingLanes, type Plan } from '../../core/mix';
+import { creditsOf, type Part, type Show } from '../../core/show';
 import { framesOf } from '../../core/units';
 import { removeAt, places } from '../../engine/media/folders';
 import { startSound, type SoundClient, type SoundKind } from '../../engine/write/write.client';
@@ -34,6 +34,21 @@ const writers = perSession((session) => {
 });
 
 const writerOf = (kind: SoundKind): SoundClient => writers()[kind];
+
+/** Writes one part as it is (fitted, cut, treated, at its level) as a file of its own. */
+export async function exportPart(show: Show, part: Part, kind: 'int24' | 'flac'): Promise<void> {
+  const { title, credit } = show.media[part.media]!;
+  const ending = ENDINGS[kind];
+  const name = fileName(title, ending);
+  const tags: Tags = { title, ...(credit === undefined ? {} : { comment: credit }) };
+  const job = { what: t('finish.writingTheSound'), name, type: TYPES[ending]!, pick: false };
+  await runExport(job, (to, options) => {
+    const plan = planAlone(show, part);
+    return kind === 'flac'
+      ? writerOf(kind).call('write', { plan, tags, ...to }, options)
+      : measurer().call('write', { plan, format: kind, tags, ...to }, options);
+  });
+}
 
 /** Writes the show's sound as a file, or one file for each lane in one ZIP. */
 export async function exportSound(show: Show, kind: SoundFile, which: Which, pick: boolean): Promise<void> {

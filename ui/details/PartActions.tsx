@@ -1,6 +1,8 @@
 import { t, sayLane } from '../../words';
 import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
 import Columns from 'lucide-react-native/icons/columns-2';
+import FileDown from 'lucide-react-native/icons/file-down';
+import Library from 'lucide-react-native/icons/library';
 import Music from 'lucide-react-native/icons/music';
 import Minus from 'lucide-react-native/icons/minus';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
@@ -10,8 +12,11 @@ import Trash from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { lanesOf, soundSeconds, type Part } from '../../core/show';
 import { clearPins, putBackOwn, removeParts, restorePart, toLane, trimSilence } from '../../core/show/edits';
+import { useExporting } from '../../session/finish/exporting';
+import { exportPart } from '../../session/finish/sounds';
 import { replacePiece, useLibrary } from '../../session/library';
-import { useOpenShow, useShown } from '../../session/open/store';
+import { saveAsPiece, useSavingPiece } from '../../session/bed/mine';
+import { currentShow, useOpenShow, useShown } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
 import { MUSIC } from '../controls/accept';
 import { Button } from '../controls/Button';
@@ -82,6 +87,7 @@ export function PartActions({ part }: { readonly part: Part }) {
           <Button label={t('details.lanesOfTheBed')} icon={Columns} onPress={() => openPanel({ name: 'lanes', kind: 'bed' })} />
         ) : null}
         <ToLane part={part} />
+        <SavePart part={part} />
         <Button
           label={t('common.removeAndCloseUp')}
           icon={ChevronsUp}
@@ -95,6 +101,29 @@ export function PartActions({ part }: { readonly part: Part }) {
         />
       </View>
     </View>
+  );
+}
+
+/** A part as it is, as a piece of its own: here, or as a file. */
+function SavePart({ part }: { readonly part: Part }) {
+  const busy = useSavingPiece((state) => state.part !== null);
+  const writing = useExporting(({ exporting }) => exporting.status === 'writing');
+  const save = (kind: 'int24' | 'flac') => {
+    const show = currentShow();
+    if (show) void exportPart(show, part, kind);
+  };
+  return (
+    <>
+      <Button
+        label={t('details.saveAsPiece')}
+        hint={t('details.saveAsPieceHint')}
+        icon={Library}
+        disabled={busy}
+        onPress={() => void saveAsPiece(part)}
+      />
+      <Button label={t('details.saveAsWav')} icon={FileDown} kind="quiet" disabled={writing} onPress={() => save('int24')} />
+      <Button label={t('details.saveAsFlac')} icon={FileDown} kind="quiet" disabled={writing} onPress={() => save('flac')} />
+    </>
   );
 }
 

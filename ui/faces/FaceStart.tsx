@@ -2,6 +2,7 @@ import { useShown } from '../../session/open/store';
 import { t } from '../../words';
 import Bell from 'lucide-react-native/icons/bell';
 import Columns from 'lucide-react-native/icons/columns-2';
+import Library from 'lucide-react-native/icons/library';
 import ListOrdered from 'lucide-react-native/icons/list-ordered';
 import Music from 'lucide-react-native/icons/music';
 import { View } from 'react-native';
@@ -50,6 +51,7 @@ export function FaceStart({ face, wide }: { readonly face: Exclude<Face, 'balanc
           onFiles={(files) => void bringSounds(files, 'spot')}
           className="grow"
         />
+        <Button label={t('bed.mySounds')} icon={Library} kind="quiet" onPress={() => openPanel({ name: 'mine' })} className="grow" />
         {wide || beds > 1 ? (
           <Button
             label={beds > 1 ? t('faces.manyLanes', { beds }) : t('faces.lanes')}

@@ -6,6 +6,7 @@ import { useOpenShow, useSaved } from '../../session/open/store';
 import { sayLane, t } from '../../words';
 import { JoinPanel } from '../bed/JoinPanel';
 import { LoopPanel } from '../bed/LoopPanel';
+import { MinePanel } from '../bed/MinePanel';
 import { PiecesPanel } from '../bed/PiecesPanel';
 import { IconButton } from '../controls/Button';
 import { Caught } from '../controls/Caught';
@@ -82,6 +83,8 @@ function contentOf(panel: DrawerPanel, fitted: string, named: string): Content {
       return { title: t('common.trimOnTheFilm'), content: <TrimPanel id={panel.clip} /> };
     case 'speed':
       return { title: t('treat.clipSpeed'), content: <ClipSpeedPanel id={panel.clip} /> };
+    case 'mine':
+      return { title: t('bed.mySounds'), content: <MinePanel onDone={closePanel} /> };
     case 'pieces':
       return { title: t('show.piecesInOrder'), content: <PiecesPanel /> };
     case 'dips':

@@ -54,4 +54,10 @@ export const details = {
   'details.bringMarks': 'Marks from a file',
   'details.marksCame_one': '{{count}} mark came in.',
   'details.marksCame_other': '{{count}} marks came in.',
+  'details.saveAsPiece': 'Save as a piece',
+  'details.saveAsPieceHint': 'Save as a piece: this part as it is, fitted, cut and treated, among your sounds',
+  'details.asLaid': '{{title}}, as laid',
+  'details.savedAsPiece': '“{{title}}” is among your sounds now.',
+  'details.saveAsWav': 'Save as WAV',
+  'details.saveAsFlac': 'Save as FLAC',
 } as const;

@@ -149,4 +149,5 @@ export const edit = {
   'edit.bringMarks': 'bring marks in',
   'edit.makeSoundAlone': 'make it sound alone',
   'edit.letPicturesLead': 'let pictures lead',
+  'edit.nameASound': 'save a part as a piece',
 } as const;

@@ -51,7 +51,19 @@ export {
 export { clearPins, levelRange, removeRange, setJoin, shiftJoin, slipPart, splitAtMoments, splitParts, type RangeOf } from './cutting';
 export { copyOn, gapBefore, pasteParts, pieceBefore, placeAfter, reorderPiece, setCross, shiftLater } from './pieces';
 export { layLoop, setGrid } from './loops';
-export { renameShow, replaceShow, setAim, setAlone, setArtist, setBlack, setCredit, setMaster, setMasterGain, setShape } from './whole';
+export {
+  nameSound,
+  renameShow,
+  replaceShow,
+  setAim,
+  setAlone,
+  setArtist,
+  setBlack,
+  setCredit,
+  setMaster,
+  setMasterGain,
+  setShape,
+} from './whole';
 export { addMarks, removeMarks, setMark } from './marks';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
 export { addLane, removeLane, setLane, toLane } from './lanes';

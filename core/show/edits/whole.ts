@@ -1,7 +1,7 @@
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import type { FrameShape, MediaId, Show } from '../types';
-import { defineEdit } from './edit';
+import type { FrameShape, Media, MediaId, Show } from '../types';
+import { defineEdit, nameMedia } from './edit';
 
 /** Renames the show. White space around is dropped; an empty title is left as it was. */
 export const renameShow = defineEdit<{ title: string }>('edit.renameTheShow', (show, { title }) => {
@@ -44,6 +44,9 @@ export const setCredit = defineEdit<{ media: MediaId; credit: string }>('edit.wr
   if (said === '') one.credit = undefined;
   else one.credit = said;
 });
+
+/** Names a sound in the show that lies nowhere yet: it is kept with it, and can be laid. */
+export const nameSound = defineEdit<{ media: Media }>('edit.nameASound', (show, { media }) => nameMedia(show, media));
 
 /** Puts a whole show from a file in the place of this one, under its name: one step that undo takes back. */
 export const replaceShow = defineEdit<{ by: Show }>('edit.replaceByAFile', (show, { by }) => {
