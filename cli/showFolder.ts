@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { needsHearing, type Heard } from '../core/level';
+import { soundKeysOf, type PlannedPart } from '../core/mix';
 import { ownParts, playedKey, readShow, soundOfKey, type MediaId, type Show } from '../core/show';
 import type { PcmSource } from '../core/sound';
 import { clearIn, cooked } from '../core/treat';
@@ -60,9 +61,9 @@ export class ShowFolder {
   }
 
   /** The sounds that a plan plays, by `soundKey`. */
-  sources(parts: readonly { readonly media: string }[]): Map<string, PcmSource> {
+  sources(parts: readonly PlannedPart[]): Map<string, PcmSource> {
     const sources = new Map<string, PcmSource>();
-    for (const { media: key } of parts) {
+    for (const key of soundKeysOf(parts)) {
       const { media, recipe } = soundOfKey(key);
       if (!sources.has(key))
         sources.set(key, recipe ? cooked(this.source(media), recipe, null, this.cleared.get(media) ?? null) : this.source(media));

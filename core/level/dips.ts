@@ -215,8 +215,11 @@ function depthsOf(show: Show, heard: Heard, askers: readonly Part[]): (from: Sec
     depthFor(from, to, depth.margin, within(sorted.voice, from, to), within(sorted.dipped, from, to), within(sorted.fixed, from, to));
 }
 
-/** What the dips of a show make of a part, frames from its start; empty where it is not touched. */
-export function dipPinsOf(show: Show, dips: Dips, part: Part): PinAt[] {
+/**
+ * What the dips of a show make of a part, frames from its start; empty where it is not touched. The band of speech goes all the way down, the rest
+ * (`level`) by what the show's rules leave it.
+ */
+export function dipPinsOf(show: Show, dips: Dips, part: Part, of: 'level' | 'band' = 'level'): PinAt[] {
   if (!dipsFor(show.dips, part)) return [];
   // What has room made for it does not make room: neither a second bed nor a spot sound. Clips make it for narrations all the same.
   if (LANES[part.kind].asks === 'never' && roomOf(show, part).when !== 'never') return [];
@@ -224,11 +227,14 @@ export function dipPinsOf(show: Show, dips: Dips, part: Part): PinAt[] {
   const bends = LANES[part.kind].asks === 'where wanted' ? dips.own : dips.bed;
   const start = framesOf(part.at);
   const end = partEnd(part);
+  const share = of === 'band' ? 1 : 1 - (show.dips.band ?? 0);
   // With one more on either side, which the level comes from and goes to.
   const after = bends.findIndex((bend) => bend.at > part.at);
   const last = bends.findIndex((bend) => bend.at >= end);
   const near = bends.slice(Math.max(0, (after < 0 ? bends.length : after) - 1), last < 0 ? bends.length : last + 1);
-  return near.every((bend) => bend.gain === 0) ? [] : near.map((bend) => ({ at: framesOf(bend.at) - start, gain: bend.gain }));
+  return near.every((bend) => bend.gain === 0)
+    ? []
+    : near.map((bend) => ({ at: framesOf(bend.at) - start, gain: Math.min(0, bend.gain) * share + Math.max(0, bend.gain) }));
 }
 
 /** The level that dips make at a moment of the show, dB. */
@@ -248,7 +254,8 @@ export function needsHearing(show: Show): Part[] {
 
 /** The pins of a part with its dips as pins on top: what sounds then is what sounded before. */
 export function pinsWithDips(show: Show, dips: Dips, part: Part): Pin[] {
-  const bends = dipPinsOf(show, dips, part).map(({ at, gain }) => ({ at: secondsOf(at), gain }));
+  // Pins know no bands: they go down all the way.
+  const bends = dipPinsOf(show, dips, part, 'band').map(({ at, gain }) => ({ at: secondsOf(at), gain }));
   if (bends.length === 0) return part.pins.map(({ at, gain }) => ({ at, gain }));
   const length = partEnd(part) - part.at;
   const moments = [...new Set([0, length, ...bends.map(({ at }) => at), ...part.pins.map(({ at }) => at)])]

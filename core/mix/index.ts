@@ -4,6 +4,7 @@ export {
   planShow,
   planSpans,
   relevelled,
+  soundKeysOf,
   type Plan,
   type PlannedLane,
   type PlannedPart,

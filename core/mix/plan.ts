@@ -20,7 +20,7 @@ import { isHeard } from '../show/lanes';
 import { ownParts } from '../show/own';
 import { followsSound, showSeconds } from '../show/placement';
 import { laneChains, playedKey } from '../show/chains';
-import { soundSeconds } from '../show/speed';
+import { soundSeconds, splitKey } from '../show/speed';
 import type { Treatment } from '../show/treatTypes';
 import type { Lane, MediaId, Part, Show, Span } from '../show/types';
 import { framesOf, gainOfDecibels, gainOfLevel, type Frames, type Gain } from '../units';
@@ -96,6 +96,16 @@ export function planShow(show: Show, heard: Heard = NOTHING_HEARD): Plan {
   return { frames, master: gainOfLevel(show.master.gain), closing, ceiling, parts, lanes: show.lanes.map(planLane) };
 }
 
+/** Every sound that the mixer needs for some parts: what they play, and what their crossings are compared by. */
+export function soundKeysOf(parts: readonly PlannedPart[]): Set<string> {
+  const keys = new Set<string>();
+  for (const { media, into, out } of parts) {
+    keys.add(media);
+    for (const join of [into, out]) if (join) keys.add(join.left.media).add(join.right.media);
+  }
+  return keys;
+}
+
 /** A plan with the levels that a show has by now, for a gesture that changes nothing else: its parts stay as they were planned. */
 export function relevelled(plan: Plan, show: Show): Plan {
   return { ...plan, master: gainOfLevel(show.master.gain), lanes: show.lanes.map(planLane) };
@@ -126,9 +136,17 @@ function planLane(lane: Lane): PlannedLane {
 export function planParts(show: Show, parts: readonly Part[], heard: Heard = NOTHING_HEARD): PlannedPart[] {
   const dips = dipsOf(show, heard);
   const crossings = joinsBetween(show);
-  return parts.map((part) => {
+  return parts.flatMap((part) => {
     const { into = null, out = null } = crossings.get(part.id) ?? {};
-    return planPart(part, playedKey(show, part), soundSeconds(show, part), into, out, dipPinsOf(show, dips, part));
+    const [key, seconds] = [playedKey(show, part), soundSeconds(show, part)];
+    const level = dipPinsOf(show, dips, part);
+    if (!show.dips.band || level.length === 0) return planPart(part, key, seconds, into, out, level);
+    // The band of speech and the rest are two sounds that add up to the one, each with its own way down.
+    const band = dipPinsOf(show, dips, part, 'band');
+    return [
+      planPart(part, splitKey(key, 'rest'), seconds, into, out, level),
+      planPart(part, splitKey(key, 'band'), seconds, into, out, band),
+    ];
   });
 }
 

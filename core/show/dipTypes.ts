@@ -26,6 +26,8 @@ export type Depth = { readonly by: 'fixed'; readonly gain: Decibels } | { readon
 /** How the show makes room for speech. Dips themselves are computed from the narrations, never stored. */
 export interface DipRules {
   readonly depth: Depth;
+  /** Share of the depth that only the band of speech goes down by, [0, 1]; nothing where it says nothing. The rest goes down by what is left. */
+  readonly band?: number | undefined;
   /** Slopes, seconds. */
   readonly down: Seconds;
   readonly up: Seconds;

@@ -84,6 +84,7 @@ export {
   soundSeconds,
   sourceMoment,
   speedOf,
+  splitKey,
   type Played,
   type Recipe,
 } from './speed';

@@ -87,6 +87,7 @@ const dipRules = Joi.object({
     Joi.object({ by: Joi.valid('fixed').required(), gain: Joi.number().min(LIMITS.dip.least).max(0).required() }),
     Joi.object({ by: Joi.valid('clear').required(), margin: Joi.number().min(0).max(LIMITS.dip.margin).required() }),
   ).required(),
+  band: Joi.number().min(0).max(1),
   down: slope.required(),
   up: slope.required(),
   lead: Joi.number().min(0).max(LIMITS.dip.lead).required(),

@@ -46,6 +46,8 @@ export interface Recipe {
   readonly backwards?: true | undefined;
   /** Those that are switched on, in their order. */
   readonly treatments: readonly Treatment[];
+  /** Only the band in which speech lies is left of what comes of it, or only the rest. */
+  readonly split?: 'band' | 'rest' | undefined;
 }
 
 /**
@@ -71,6 +73,12 @@ export function soundKey(part: Played & Pick<Part, 'treatments'>, more: readonly
 export function soundOfKey(key: string): { readonly media: MediaId; readonly recipe: Recipe | null } {
   const at = key.indexOf('@');
   return at < 0 ? { media: key, recipe: null } : { media: key.slice(0, at), recipe: JSON.parse(key.slice(at + 1)) as Recipe };
+}
+
+/** The key of a sound of which only the band of speech, or only the rest, is played. */
+export function splitKey(key: string, split: 'band' | 'rest'): string {
+  const { media, recipe } = soundOfKey(key);
+  return `${media}@${JSON.stringify({ ...(recipe ?? { speed: 1, treatments: [] }), split })}`;
 }
 
 /** A moment of a part's sound as a moment of its source. */

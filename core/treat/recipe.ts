@@ -12,6 +12,7 @@ import {
 } from '../sound';
 import { RATE } from '../units';
 import { learnNoise, type NoisePower } from './noise';
+import { SpeechBand } from './split';
 import { processorOf, type Passing } from './table';
 import { treatedSource } from './treated';
 
@@ -104,13 +105,15 @@ export function findOut(source: PcmSource, recipe: Recipe, cleared: PcmSource | 
 }
 
 /**
- * What a part's recipe makes of a stored sound: clear voice, its speed, its pitch, backwards, then its treatments. The source is borrowed.
+ * What a part's recipe makes of a stored sound: clear voice, its speed, its pitch, backwards, then its treatments, and of that a part of its bands. The source is borrowed.
  * @param cleared the sound as clear voice leaves it; null where it is not worked out: then it plays without.
  */
 export function cooked(source: PcmSource, recipe: Recipe, findings: Findings | null = null, cleared: PcmSource | null = null): PcmSource {
   const { runs, pitchRuns, noises } = findings ?? findOut(source, recipe, cleared);
   const sped = atSpeed(blended(source, recipe, cleared), recipe, runs);
-  return throughChain(turnedRound(atPitch(sped, recipe, pitchRuns), recipe), recipe.treatments, noises);
+  const treated = throughChain(turnedRound(atPitch(sped, recipe, pitchRuns), recipe), recipe.treatments, noises);
+  const { split } = recipe;
+  return split ? treatedSource(treated, (channels) => new SpeechBand(split, channels)) : treated;
 }
 
 function blended(source: PcmSource, recipe: Recipe, cleared: PcmSource | null): PcmSource {

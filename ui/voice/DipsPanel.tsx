@@ -15,6 +15,7 @@ import { sayDepth } from '../words/voices';
 
 /** What a new show starts with: two taps on a value bring it back there. */
 const FIRST = firstDips();
+const sayBand = (share: number) => `${decimal(share * 100, 0)} %`;
 const FIRST_DEPTH = FIRST.depth.by === 'fixed' ? FIRST.depth.gain : 0;
 
 /** How the show makes room for speech: how deep, how quickly, what goes down, and where it comes up. */
@@ -83,6 +84,21 @@ export function DipsPanel() {
           onChange={(margin) => set({ depth: { by: 'clear', margin } })}
         />
       )}
+      <View className="gap-1">
+        <Slider
+          label={t('voice.onlyTheSpeechBand')}
+          value={dips.band ?? 0}
+          least={0}
+          most={1}
+          step={0.05}
+          start={0}
+          say={sayBand}
+          onChange={(band) => tryOut(setDips, { change: { band } })}
+          onChangeEnd={(band) => set({ band })}
+          onCancel={() => useOpenShow.getState().endPreview()}
+        />
+        <Say look="small">{t('voice.bandNote', { share: sayBand(dips.band ?? 0) })}</Say>
+      </View>
       <View className="gap-1">
         <NumberField
           {...spanEntry}

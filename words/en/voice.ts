@@ -170,4 +170,7 @@ export const voice = {
   'voice.earlierHere': 'earlier here: it is down when the voice begins',
   'voice.clicksNotHeard':
     'The clicks were not heard. Take the headphones off, turn the speaker up, and try again; or set the number by hand.',
+  'voice.onlyTheSpeechBand': 'Only where speech lies',
+  'voice.bandNote':
+    '{{share}} of the depth takes only the band from 280 Hz to 5 kHz, in which speech lies: what sounds below and above it stays. How clear the voice is reads the whole level, and says less then.',
 } as const;

@@ -21,6 +21,7 @@ export const setDips = defineEdit<{ change: Partial<DipRules> }>('edit.changeThe
   const next = { ...show.dips, ...change };
   show.dips = {
     depth: boundDepth(next.depth),
+    ...(next.band ? { band: clamp(next.band, 0, 1) } : {}),
     down: slope(next.down),
     up: slope(next.up),
     lead: clamp(next.lead, 0, LIMITS.dip.lead),

@@ -1,4 +1,4 @@
-import type { Plan } from '../../../core/mix';
+import { soundKeysOf, type Plan } from '../../../core/mix';
 import { soundOfKey, type MediaId, type Recipe } from '../../../core/show';
 import type { PcmSource } from '../../../core/sound';
 import { clearIn, cooked } from '../../../core/treat';
@@ -91,4 +91,4 @@ export class Sources {
   }
 }
 
-const soundsOf = (plan: Plan): Set<MediaId> => new Set(plan.parts.map((part) => part.media));
+const soundsOf = (plan: Plan): Set<MediaId> => soundKeysOf(plan.parts);
