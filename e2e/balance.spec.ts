@@ -140,14 +140,17 @@ test('a ride is written as pins of the lane, in one step; it is exported, and on
   await page.mouse.down();
   await page.mouse.move(box.x + box.width * 0.7, y);
   await page.mouse.move(box.x + box.width * 0.4, y, { steps: 8 });
-  await expect(page.getByText(/^0:0[3-9]\.\d \/ 0:30/)).toBeVisible();
+  // The gate stands there for a second of the show, whenever the finger came to it.
+  const clock = async () => Number(/^0:(\d\d\.\d)/.exec(await page.getByText(/^0:\d\d\.\d \/ 0:30/).innerText())![1]);
+  const moved = await clock();
+  await expect.poll(clock).toBeGreaterThan(moved + 1);
   await page.mouse.up();
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByRole('button', { name: 'Undo: ride a lane' })).toBeVisible();
   const sound = await exported(page, info.outputPath('ride.wav'));
   const at = (second: number) => level(sound.subarray(second * 48_000, second * 48_000 + 4800));
   expect(at(0.5)).toBeCloseTo(-20, 1);
-  expect(Math.min(...[2, 2.25, 2.5, 2.75, 3].map(at))).toBeLessThan(-30);
+  expect(Math.min(...Array.from({ length: 60 }, (_, i) => at(1 + i / 4)))).toBeLessThan(-30);
   expect(at(25)).toBeCloseTo(-20, 1);
   await face(page, 'Balance');
   await page.getByRole('button', { name: /^Bed: .*Open its fields/ }).click();

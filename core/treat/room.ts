@@ -1,6 +1,7 @@
 import type { TreatmentOf } from '../show';
 import { Transform, transformOf, type Complex } from '../sound/transform';
 import { RATE, framesOf, type Frames } from '../units';
+import { Blocks } from './blocks';
 import type { Processor } from './processor';
 
 /** Frames that are folded with the room in one go: fewer would mean that more spectra go through the memory for each of them. */
@@ -87,25 +88,20 @@ function answerOf(set: TreatmentOf<'room'>, channels: 1 | 2): Complex[] {
  * 1995). The sound itself stays as it is; the room is added. Stereo is folded as one complex sound with a complex answer a + ib: the left ear
  * hears aL − bR, the right one aR + bL, so that what stands in the middle reaches either ear by another way.
  */
-export class Room implements Processor {
-  readonly finite = true;
+export class Room extends Blocks implements Processor {
   readonly delay: Frames = BLOCK;
   readonly tail: Frames;
   readonly runIn: Frames;
   /** The answer's spectra are kept behind those of the last blocks that went in, which lie in a ring. */
   private readonly transform: Transform;
   private readonly count: number;
-  /** The block before, and the one that fills up; what came of the last one. */
-  private readonly before: Float32Array;
-  private readonly block: Float32Array;
-  private readonly ready: Float32Array;
-  private filled = 0;
   private turn = 0;
 
   constructor(
     private readonly set: TreatmentOf<'room'>,
-    private readonly channels: 1 | 2,
+    channels: 1 | 2,
   ) {
+    super(BLOCK, channels);
     const answer = answerOf(set, channels);
     const count = answer.length;
     this.count = count;
@@ -115,50 +111,24 @@ export class Room implements Processor {
       kept.re.set(re);
       kept.im.set(im);
     }
-    this.before = new Float32Array(BLOCK * channels);
-    this.block = new Float32Array(BLOCK * channels);
-    this.ready = new Float32Array(BLOCK * channels);
     this.tail = count * BLOCK;
     this.runIn = (count + 1) * BLOCK;
   }
 
-  reset(): void {
-    for (const one of [this.before, this.block, this.ready]) one.fill(0);
+  override reset(): void {
+    super.reset();
     for (let place = 0; place < this.count; place += 1) {
       const { re, im } = this.transform.kept(place);
       re.fill(0);
       im.fill(0);
     }
-    this.filled = this.turn = 0;
-  }
-
-  process(input: Float32Array, output: Float32Array, frames: number): void {
-    const { channels } = this;
-    for (let done = 0; done < frames;) {
-      const size = Math.min(frames - done, BLOCK - this.filled);
-      const at = this.filled * channels;
-      const from = done * channels;
-      for (let i = 0; i < size * channels; i += 1) {
-        const value = input[from + i]!;
-        output[from + i] = this.ready[at + i]!;
-        this.block[at + i] = value;
-      }
-      done += size;
-      this.filled += size;
-      if (this.filled === BLOCK) this.close();
-    }
+    this.turn = 0;
   }
 
   /** A block is full: what the room makes of it and of those before it. */
-  private close(): void {
+  protected close(): void {
     const { channels, set, transform, turn, count } = this;
-    const { re, im } = transform;
-    for (let i = 0; i < BLOCK; i += 1) {
-      re[i] = this.before[i * channels]!;
-      re[BLOCK + i] = this.block[i * channels]!;
-      im[i] = channels === 2 ? this.before[i * 2 + 1]! : 0;
-      im[BLOCK + i] = channels === 2 ? this.block[i * 2 + 1]! : 0;
-    }
+    this.lay(transform);
     transform.forward();
     transform.keep(turn);
     transform.fold(Array.from({ length: count }, (_, k) => [(turn - k + count) % count, count + k]));
@@ -169,8 +139,6 @@ export class Room implements Processor {
       this.ready[place] = this.block[place]! + left[BLOCK + i]! * set.amount;
       if (channels === 2) this.ready[place + 1] = this.block[place + 1]! + right[BLOCK + i]! * set.amount;
     }
-    this.before.set(this.block);
-    this.turn = (this.turn + 1) % count;
-    this.filled = 0;
+    this.turn = (turn + 1) % count;
   }
 }

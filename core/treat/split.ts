@@ -1,5 +1,6 @@
 import { transformOf, type Complex } from '../sound/transform';
 import { RATE, type Frames } from '../units';
+import { Blocks } from './blocks';
 import type { Processor } from './processor';
 
 const BLOCK: Frames = 2048;
@@ -33,57 +34,22 @@ function answer(): Complex {
  * The band in which speech lies, or the rest: added they are the sound itself. The phase stays (a symmetric filter, folded by overlap-save), so that
  * one of them can be lowered and nothing else is heard of it.
  */
-export class SpeechBand implements Processor {
-  readonly finite = true;
+export class SpeechBand extends Blocks implements Processor {
   readonly delay: Frames = BLOCK + HALF;
   readonly tail: Frames = 0;
   readonly runIn: Frames = 2 * BLOCK;
-  private readonly before: Float32Array;
-  private readonly block: Float32Array;
-  private readonly ready: Float32Array;
-  private filled = 0;
 
   constructor(
     private readonly part: 'band' | 'rest',
-    private readonly channels: 1 | 2,
+    channels: 1 | 2,
   ) {
-    this.before = new Float32Array(BLOCK * channels);
-    this.block = new Float32Array(BLOCK * channels);
-    this.ready = new Float32Array(BLOCK * channels);
+    super(BLOCK, channels);
   }
 
-  reset(): void {
-    for (const one of [this.before, this.block, this.ready]) one.fill(0);
-    this.filled = 0;
-  }
-
-  process(input: Float32Array, output: Float32Array, frames: number): void {
-    const { channels } = this;
-    for (let done = 0; done < frames;) {
-      const size = Math.min(frames - done, BLOCK - this.filled);
-      const at = this.filled * channels;
-      const from = done * channels;
-      for (let i = 0; i < size * channels; i += 1) {
-        const value = input[from + i]!;
-        output[from + i] = this.ready[at + i]!;
-        this.block[at + i] = value;
-      }
-      done += size;
-      this.filled += size;
-      if (this.filled === BLOCK) this.close();
-    }
-  }
-
-  private close(): void {
+  protected close(): void {
     const { channels, before, block, ready } = this;
     const transform = transformOf(BLOCK * 2);
-    const { re, im } = transform;
-    for (let i = 0; i < BLOCK; i += 1) {
-      re[i] = before[i * channels]!;
-      re[BLOCK + i] = block[i * channels]!;
-      im[i] = channels === 2 ? before[i * 2 + 1]! : 0;
-      im[BLOCK + i] = channels === 2 ? block[i * 2 + 1]! : 0;
-    }
+    this.lay(transform);
     transform.forward();
     multiply(transform, answer());
     transform.inverse();
@@ -97,8 +63,6 @@ export class SpeechBand implements Processor {
         ready[i * channels + c] = this.part === 'band' ? band : whole - band;
       }
     }
-    before.set(block);
-    this.filled = 0;
   }
 }
 
