@@ -76,6 +76,7 @@ it('carries moments with names as cue points that a second reader (wavefile) fin
       const found = await readCuePoints((from, length) => Promise.resolve(other.subarray(from, from + length)), other.length);
       for (const { frame } of found?.points ?? []) expect(Number.isFinite(frame)).toBe(true);
     }),
+    { numRuns: 600 },
   );
 });
 

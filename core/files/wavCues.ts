@@ -65,7 +65,7 @@ export async function readCuePoints(read: ReadAt, size: number): Promise<{ rate:
     const chunk = await chunkHead(read, at);
     if (!chunk) break;
     const body = at + HEAD;
-    if (chunk.name === 'fmt ') rate = viewOf(await read(body, 16)).getUint32(4, true);
+    if (chunk.name === 'fmt ') rate = rateIn(await read(body, 16));
     if (chunk.name === 'cue ') pointsIn(await read(body, Math.min(chunk.size, 4 + MOST * POINT)), frames);
     if (chunk.name === 'LIST') labelsIn(await read(body, Math.min(chunk.size, 1 << 20)), names);
     at = body + chunk.size + (chunk.size % 2);
@@ -85,6 +85,9 @@ function wordsOf(bytes: Uint8Array): string {
     return String.fromCharCode(...bytes);
   }
 }
+
+/** The rate that a format names; 0 where it is cut off. */
+const rateIn = (format: Uint8Array): number => (format.length < 8 ? 0 : viewOf(format).getUint32(4, true));
 
 async function chunkHead(read: ReadAt, at: number): Promise<{ name: string; size: number } | null> {
   const bytes = await read(at, HEAD);
