@@ -85,6 +85,7 @@ export function DipsPanel() {
         />
       )}
       <View className="gap-1">
+        <Say look="label">{t('voice.onlyTheSpeechBand')}</Say>
         <Slider
           label={t('voice.onlyTheSpeechBand')}
           value={dips.band ?? 0}
