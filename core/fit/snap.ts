@@ -1,4 +1,4 @@
-import { beatsOfPart, laidBeats, type Hearing } from '../music';
+import { knownBeats, type Hearing } from '../music';
 import { partEnd, placePictures, type MediaId, type Part, type Show } from '../show';
 import type { Seconds } from '../units';
 
@@ -29,9 +29,7 @@ export function snapPoints(
   for (const part of show.parts) {
     if (moving.includes(part.id) || (part.clip !== undefined && moving.includes(part.clip))) continue;
     points.push({ at: part.at, kind: 'end' }, { at: partEnd(part), kind: 'end' });
-    const [grid, hearing] = [show.media[part.media]?.grid, heard.get(part.media)];
-    if (hearing) for (const beat of laidBeats(show, part, hearing)) points.push({ at: beat.at, kind: 'beat' });
-    else if (grid) for (const beat of beatsOfPart(part, grid)) points.push({ at: beat.at, kind: 'beat' });
+    for (const { at } of knownBeats(show, part, heard.get(part.media))) points.push({ at, kind: 'beat' });
   }
   return points.sort((a, b) => a.at - b.at);
 }

@@ -17,4 +17,4 @@ export { BANDS, CHROMA_RATE, TEXTURE_RATE, bandPower, highPower, texture, textur
 export type { Section } from './sections';
 export type { Voice } from './voices';
 export { packHearing, packTexture, unpackHearing, unpackTexture } from './keep';
-export { laidBeats, laidSections, nameOf, type LaidBeat, type LaidSection } from './laid';
+export { knownBeats, laidBeats, laidSections, nameOf, type LaidBeat, type LaidSection } from './laid';

@@ -1,5 +1,6 @@
 import { heardMoment, heardStretch, laidSpans, type Part, type Show } from '../show';
 import type { Seconds } from '../units';
+import { beatsOfPart } from './grid';
 import { placeInBar, type Hearing } from './hearing';
 
 /** A beat of a piece where it is heard. */
@@ -35,6 +36,17 @@ export function laidBeats(show: Pick<Show, 'media'>, part: Part, heard: Hearing)
     }
   }
   return beats;
+}
+
+/** The beats of a part as they were heard; as a person set them where nobody has listened since; none where neither is known. */
+export function knownBeats(
+  show: Pick<Show, 'media'>,
+  part: Part,
+  heard: Hearing | null | undefined,
+): readonly Pick<LaidBeat, 'at' | 'beat'>[] {
+  if (heard) return laidBeats(show, part, heard);
+  const grid = show.media[part.media]?.grid;
+  return grid ? beatsOfPart(part, grid) : [];
 }
 
 /** The sections of a part where they are heard. */

@@ -1,6 +1,6 @@
-import { beatsOfPart, laidBeats } from '../../core/music';
+import { knownBeats } from '../../core/music';
 import type { Click } from '../../core/mix';
-import { isHeard, partsOn, type Part, type Show } from '../../core/show';
+import { isHeard, partsOn, type Show } from '../../core/show';
 import { framesOf } from '../../core/units';
 import { currentShow } from '../open/store';
 import { useClicking } from '../sound/clicking';
@@ -30,7 +30,7 @@ function beatsOf(show: Show): Click[] {
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   return partsOn(show, 'bed')
     .filter((part) => !part.mute && isHeard(lanes.get(part.lane)!, soloed))
-    .flatMap((part) => clicksAt(beatsIn(show, part)))
+    .flatMap((part) => clicksAt(knownBeats(show, part, knownHearing(show.media[part.media]!))))
     .sort((a, b) => a.frame - b.frame);
 }
 
@@ -42,12 +42,4 @@ interface Beat {
 /** Beats as clicks, those that begin a bar stronger. */
 export function clicksAt(beats: readonly Beat[]): Click[] {
   return beats.map(({ at, beat }) => ({ frame: framesOf(at), strong: beat === 0 }));
-}
-
-/** Beats as they were heard; as they were set where nobody has listened since. */
-function beatsIn(show: Show, part: Part): readonly Beat[] {
-  const media = show.media[part.media]!;
-  const heard = knownHearing(media);
-  if (heard) return laidBeats(show, part, heard);
-  return media.grid ? beatsOfPart(part, media.grid) : [];
 }

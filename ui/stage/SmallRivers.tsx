@@ -1,5 +1,16 @@
 import { useEffect, useRef } from 'react';
-import { ownParts, partEnd, partSeconds, showSeconds, soundSeconds, type LaneKind, type Part, type Show } from '../../core/show';
+import {
+  ownParts,
+  partEnd,
+  partSeconds,
+  roughSource,
+  showSeconds,
+  soundSeconds,
+  sourceWalker,
+  type LaneKind,
+  type Part,
+  type Show,
+} from '../../core/show';
 import { levelFor, peakBetween } from '../../core/sound';
 import { gainOfDecibels } from '../../core/units';
 import { currentShow, useShown, whole } from '../../session/open/store';
@@ -92,16 +103,10 @@ function Water({ show, part, gain, left, width, top, height }: WaterProps) {
     canvas.current!.height = rows;
     pen.fillStyle = tokens[WATER[part.kind]];
     const step = partSeconds(part) / columns;
-    const source = show.media[part.media]!.seconds / Math.max(1e-6, soundSeconds(show, part));
-    let before = 0;
-    let span = 0;
+    const sourceAt = sourceWalker(part.spans);
+    const rough = roughSource(part, soundSeconds(show, part));
     for (let x = 0; x < columns; x += 1) {
-      const at = x * step;
-      while (span < part.spans.length - 1 && at >= before + part.spans[span]!.to - part.spans[span]!.from) {
-        before += part.spans[span]!.to - part.spans[span]!.from;
-        span += 1;
-      }
-      const from = (part.spans[span]!.from + at - before) * source;
+      const from = rough(sourceAt(x * step));
       const share = Math.min(1, peakBetween(peaks, levelFor(step), from, from + step) * gain);
       const high = Math.max(1, share * (rows - 4));
       pen.fillRect(x, (rows - high) / 2, 1, high);
