@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { WavReader, memoryBytes } from '../core/files';
-import { IMPORTANCE, thirdsOf, understood, type Heard } from '../core/level';
+import { understood, type Heard } from '../core/level';
 import { Mixer, soundKeysOf, stemsOf, type Plan } from '../core/mix';
 import { FIRST_LANES, newShow, soundOfKey, type Card, type Show } from '../core/show';
 import { newPart, setDips } from '../core/show/edits';
 import { POWER_HOP, PowerMeter, memorySource, resampledSource, type PcmSource } from '../core/sound';
-import { profileOf } from '../core/speech';
+import { IMPORTANCE, profileOf, thirdsOf } from '../core/speech';
 import { cooked } from '../core/treat';
 import { mediaId, soundMedia } from '../tests/shows';
 import { RATE } from '../core/units';

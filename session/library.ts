@@ -14,6 +14,8 @@ export interface Arrival {
   readonly media: Media;
   readonly facts: SoundFacts;
   readonly lane: 'bed' | 'spot' | 'voice';
+  /** Its layers, where it is a piece in layers. */
+  readonly layers?: readonly Media[];
   /** Its silent ends are left away when it is laid. */
   readonly trim?: boolean;
 }
@@ -164,7 +166,11 @@ export function layArrival(where: Where, now: number, all = false): void {
     return part;
   });
   const { edit, choose } = useOpenShow.getState();
-  edit(layParts, { parts, media: laid.map(({ media }) => media), instead: where === 'instead' ? there.map((one) => one.id) : [] });
+  edit(layParts, {
+    parts,
+    media: laid.flatMap(({ media, layers = [] }) => [...layers, media]),
+    instead: where === 'instead' ? there.map((one) => one.id) : [],
+  });
   useLibrary.setState({ arrivals: arrivals.filter((one) => !laid.includes(one)) });
   choose({ kind: 'parts', ids: [parts[0]!.id] });
 }

@@ -1,17 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { sessionStore } from './open/session';
 import { failureOf, type Failure } from '../core/failure';
-import type { Media, MediaId, Show } from '../core/show';
+import { withLayers, type Media, type MediaId, type Show } from '../core/show';
 import { fileAt, namesIn, places } from '../engine/media/folders';
 import { queryClient } from './queries';
 import { listener, packer } from './workers';
 
-/** Media that a show uses: in pictures, parts and takes. */
+/** Media that a show uses: in pictures, parts and takes, and the layers of pieces. */
 export function usedMedia(show: Show): MediaId[] {
   const used = new Set<MediaId>();
   for (const picture of show.pictures) if (picture.kind !== 'card') used.add(picture.media);
   for (const part of show.parts) for (const one of [part, ...(part.takes ?? [])]) used.add(one.media);
-  return [...used];
+  return [...withLayers(show, used)];
 }
 
 /** Of these media, those whose file, or what was made of it, is not in this browser's storage. */

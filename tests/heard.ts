@@ -1,6 +1,6 @@
 import type { Heard } from '../core/level';
 import type { Hearing } from '../core/music';
-import { profileOf, POWER_STEP, type Profile } from '../core/speech';
+import { POWER_STEP, THIRDS, THIRDS_STEP, profileOf, type Profile } from '../core/speech';
 import { FIRST_LANES, type Media, type Part, type Show, type VoicePart } from '../core/show';
 import { newPart } from '../core/show/edits';
 import type { PcmSource } from '../core/sound';
@@ -8,7 +8,11 @@ import { soundMedia } from './shows';
 
 /** What listening would say of a sound of so many seconds: speech where it is given, and the same power throughout. */
 export function profile(seconds: number, speech: readonly (readonly [from: number, to: number])[], power = 0.01): Profile {
-  return { speech: speech.map(([from, to]) => ({ from, to })), power: new Float32Array(Math.ceil(seconds / POWER_STEP)).fill(power) };
+  return {
+    speech: speech.map(([from, to]) => ({ from, to })),
+    power: new Float32Array(Math.ceil(seconds / POWER_STEP)).fill(power),
+    thirds: new Float32Array(Math.ceil(seconds / THIRDS_STEP) * THIRDS).fill(power),
+  };
 }
 
 /** A narration: its media has number `number`. */

@@ -1,13 +1,14 @@
 import {
   FIRST_PART_DIP,
   LANES,
+  LIMITS,
   dipsFor,
   ownParts,
   partEnd,
   pinLevel,
   roomOf,
   showSeconds,
-  soundSeconds,
+  strandsOf,
   type DipRules,
   type Part,
   type Pin,
@@ -15,13 +16,11 @@ import {
   type Show,
   type Stretch,
 } from '../show';
-import { clamp, framesOf, secondsOf, type Decibels, type Seconds } from '../units';
+import { SILENCE, clamp, framesOf, secondsOf, type Decibels, type Seconds } from '../units';
 import { deepest, tidied, type Bend, type Dent } from './bends';
-import { depthFor, sumOf } from './clear';
+import { asksOf, strandKey, type Asks } from './asks';
 import type { PinAt } from './envelope';
-import { joinsBetween } from './joins';
-import { partEnvelope } from './part';
-import { PartPower } from './power';
+import { strandPart } from './strand';
 import { askedIn, askersOf, narrationsOf, speakingClips, voicedIn, type Asked, type Heard } from './voices';
 
 /** One dip: what sounds goes down because somebody speaks from `from` to `to`, seconds of the show. */
@@ -30,6 +29,8 @@ export interface Dip extends Dent, Stretch {
   readonly part: string;
   /** Asked for by the own sound of a clip. */
   readonly own: boolean;
+  /** Layers that go for it, by `strandKey`. */
+  readonly gone: readonly string[];
 }
 
 export interface Dips {
@@ -38,9 +39,11 @@ export interface Dips {
   /** What they make of the level over the show: for the bed and spot sounds, and for the clips' own sound, which makes no room for itself. */
   readonly bed: readonly Bend[];
   readonly own: readonly Bend[];
+  /** How layers go and come back, by `strandKey`. */
+  readonly gone: ReadonlyMap<string, readonly Bend[]>;
 }
 
-const NONE: Dips = { dips: [], bed: [], own: [] };
+const NONE: Dips = { dips: [], bed: [], own: [], gone: new Map() };
 
 /** Dips of shows that were asked for: a show never changes, and every lane that is drawn asks. */
 const known = new WeakMap<Show, { readonly heard: Heard; readonly dips: Dips }>();
@@ -60,7 +63,7 @@ export function dipsOf(show: Show, heard: Heard): Dips {
 function findDips(show: Show, heard: Heard): Dips {
   const askers = askersOf(show);
   if (askers.length === 0) return NONE;
-  const depths = depthsOf(
+  const asks = asksOf(
     show,
     heard,
     askers.map(({ part }) => part),
@@ -75,20 +78,22 @@ function findDips(show: Show, heard: Heard): Dips {
         heard,
       ),
       own,
-    ).map((group) => dipOf(show.dips, group, depths));
+    ).map((group) => dipOf(show.dips, group, asks));
   const spoken = dipsOfThose(false);
   const filmed = dipsOfThose(true);
-  const all = [...spoken, ...filmed].filter((dip) => dip.gain !== 0).sort((a, b) => a.begin - b.begin);
+  const all = [...spoken, ...filmed].filter((dip) => dip.gain !== 0 || dip.gone.length > 0).sort((a, b) => a.begin - b.begin);
+  const deep = all.filter((dip) => dip.gain !== 0);
   const speech = [...spoken, ...filmed];
   return {
     dips: all,
-    bed: raised(show, speech, deepest(bridged(show.dips, all))),
+    bed: raised(show, speech, deepest(bridged(show.dips, deep))),
     own: deepest(
       bridged(
         show.dips,
         spoken.filter((dip) => dip.gain !== 0).sort((a, b) => a.begin - b.begin),
       ),
     ),
+    gone: goneIn(show.dips, all),
   };
 }
 
@@ -120,15 +125,16 @@ function grouped({ dips: { bridge } }: Show, phrases: readonly Asked[], own: boo
 const STEEPEST: Seconds = 0.005;
 
 /** The slopes of a dip. One that is to be clear everywhere is all the way down when the voice begins. */
-function dipOf(rules: DipRules, { part, room, from, to, own }: Group, depthOf: (from: Seconds, to: Seconds) => Decibels): Dip {
+function dipOf(rules: DipRules, { part, room, from, to, own }: Group, asks: Asks): Dip {
   const asked = part.dip ?? FIRST_PART_DIP;
   const down = Math.max(STEEPEST, asked.down ?? rules.down);
   const up = Math.max(STEEPEST, asked.up ?? rules.up);
-  const begin = from - (rules.depth.by === 'clear' ? Math.max(rules.lead, down) : rules.lead);
+  const begin = from - (rules.depth.by !== 'fixed' ? Math.max(rules.lead, down) : rules.lead);
   const low = begin + down;
   const rise = Math.max(to, low);
-  const gain = clamp((room.by ?? depthOf(from, to)) + asked.by, -60, 0);
-  return { part: part.id, own, from, to, begin, low, rise, end: rise + up, gain };
+  const { gain: depth, gone } = asks(from, to);
+  const gain = clamp((room.by ?? depth) + asked.by, -60, 0);
+  return { part: part.id, own, from, to, begin, low, rise, end: rise + up, gain, gone };
 }
 
 /**
@@ -146,6 +152,29 @@ function bridged({ bridge }: DipRules, dips: readonly Dip[]): Dent[] {
     if (!last || dip.rise > last.rise) last = dip;
   }
   return dents;
+}
+
+/** How each layer that goes for some dips does so: gone when the voice begins, back after it, with slopes of its own. */
+function goneIn(rules: DipRules, dips: readonly Dip[]): ReadonlyMap<string, readonly Bend[]> {
+  const { down, up } = rules.thin ?? LIMITS.thin;
+  const slopes = { down: Math.max(STEEPEST, down), up: Math.max(STEEPEST, up) };
+  const goes = new Map<string, Dip[]>();
+  for (const dip of dips) {
+    const begin = dip.from - slopes.down;
+    const one = { ...dip, begin, low: dip.from, rise: dip.to, end: dip.to + slopes.up, gain: SILENCE };
+    for (const key of dip.gone) goes.set(key, [...(goes.get(key) ?? []), one]);
+  }
+  return new Map(
+    [...goes].map(([key, those]) => [
+      key,
+      deepest(
+        bridged(
+          rules,
+          those.sort((a, b) => a.begin - b.begin),
+        ),
+      ),
+    ]),
+  );
 }
 
 /** The bed comes up where nobody speaks for long, where the show wants that. */
@@ -177,44 +206,6 @@ function gapsBetween(speech: readonly Dip[], seconds: Seconds): { quiet: Seconds
   return gaps;
 }
 
-/** How loud parts are before dips: a part that did not change is not measured again while another one is moved. */
-const powers = new WeakMap<Part, { readonly key: string; readonly power: PartPower }>();
-
-/** The power of a part before dips; null where it was not listened to. */
-function powerOf(show: Show, part: Part, heard: Heard): PartPower | null {
-  const profile = heard.get(part.media);
-  if (!profile) return null;
-  const lane = show.lanes.find((one) => one.id === part.lane)!;
-  const joins = joinsBetween(show).get(part.id) ?? {};
-  const key = `${lane.gain} ${JSON.stringify(lane.pins)} ${JSON.stringify(joins)}`;
-  const before = powers.get(part);
-  if (before?.key === key) return before.power;
-  const sound = soundSeconds(show, part);
-  const envelope = partEnvelope(part, lane, sound, joins);
-  const power = new PartPower(part, sound, profile, envelope, joins.into ?? null, joins.out ?? null);
-  powers.set(part, { key, power });
-  return power;
-}
-
-/** How deep what is said from one moment to another asks what dips to go, before a narration's own wish. */
-function depthsOf(show: Show, heard: Heard, askers: readonly Part[]): (from: Seconds, to: Seconds) => Decibels {
-  const { depth } = show.dips;
-  if (depth.by === 'fixed') return () => depth.gain;
-  const voices = new Set(askers.map((part) => part.id));
-  const muted = new Set(show.lanes.filter((lane) => lane.mute).map((lane) => lane.id));
-  const sounding = [...show.parts, ...ownParts(show)].filter((part) => !muted.has(part.lane) && !part.mute);
-  const sorted = { voice: [] as Part[], dipped: [] as Part[], fixed: [] as Part[] };
-  for (const part of sounding) {
-    if (voices.has(part.id)) sorted.voice.push(part);
-    else if (dipsFor(show.dips, part)) sorted.dipped.push(part);
-    else sorted.fixed.push(part);
-  }
-  const within = (parts: readonly Part[], from: Seconds, to: Seconds) =>
-    sumOf(parts.filter((part) => part.at < to && partEnd(part) > from).flatMap((part) => powerOf(show, part, heard) ?? []));
-  return (from, to) =>
-    depthFor(from, to, depth.margin, within(sorted.voice, from, to), within(sorted.dipped, from, to), within(sorted.fixed, from, to));
-}
-
 /**
  * What the dips of a show make of a part, frames from its start; empty where it is not touched. The band of speech goes all the way down, the rest
  * (`level`) by what the show's rules leave it.
@@ -225,16 +216,24 @@ export function dipPinsOf(show: Show, dips: Dips, part: Part, of: 'level' | 'ban
   if (LANES[part.kind].asks === 'never' && roomOf(show, part).when !== 'never') return [];
   // Speech that is heard in the clips' own sound makes no room for itself.
   const bends = LANES[part.kind].asks === 'where wanted' ? dips.own : dips.bed;
+  const share = of === 'band' ? 1 : 1 - (show.dips.band ?? 0);
+  return pinsWithin(part, bends, (gain) => Math.min(0, gain) * share + Math.max(0, gain));
+}
+
+/** How a layer of a part goes and comes back, frames from the part's start; empty where it stays. */
+export function gonePinsOf(dips: Dips, part: Part, layer: string): PinAt[] {
+  return pinsWithin(part, dips.gone.get(strandKey(part.id, layer)) ?? [], (gain) => gain);
+}
+
+/** Bends of the show as far as they touch a part, frames from its start. */
+function pinsWithin(part: Part, bends: readonly Bend[], level: (gain: Decibels) => Decibels): PinAt[] {
   const start = framesOf(part.at);
   const end = partEnd(part);
-  const share = of === 'band' ? 1 : 1 - (show.dips.band ?? 0);
   // With one more on either side, which the level comes from and goes to.
   const after = bends.findIndex((bend) => bend.at > part.at);
   const last = bends.findIndex((bend) => bend.at >= end);
   const near = bends.slice(Math.max(0, (after < 0 ? bends.length : after) - 1), last < 0 ? bends.length : last + 1);
-  return near.every((bend) => bend.gain === 0)
-    ? []
-    : near.map((bend) => ({ at: framesOf(bend.at) - start, gain: Math.min(0, bend.gain) * share + Math.max(0, bend.gain) }));
+  return near.every((bend) => bend.gain === 0) ? [] : near.map((bend) => ({ at: framesOf(bend.at) - start, gain: level(bend.gain) }));
 }
 
 /** The level that dips make at a moment of the show, dB. */
@@ -247,9 +246,11 @@ export function bendAt(bends: readonly Bend[], at: Seconds): Decibels {
 
 /** Every sound of a show whose profile its dips need: of narrations; of clips that ask for dips; of all that sounds where the depth follows it. */
 export function needsHearing(show: Show): Part[] {
-  const clear = show.dips.depth.by === 'clear';
+  const clear = show.dips.depth.by !== 'fixed';
   const asks = askersOf(show).map(({ part }) => part);
-  return [...show.parts.filter((part) => clear || LANES[part.kind].asks === 'always'), ...(clear ? ownParts(show) : []), ...asks];
+  // How loud a piece in layers is follows from its layers.
+  const parts = show.parts.flatMap((part) => [part, ...(clear ? strandsOf(show, part).map((strand) => strandPart(part, strand)) : [])]);
+  return [...parts.filter((part) => clear || LANES[part.kind].asks === 'always'), ...(clear ? ownParts(show) : []), ...asks];
 }
 
 /** The pins of a part with its dips as pins on top: what sounds then is what sounded before. */

@@ -17,7 +17,9 @@ export { bounds, joinAcross, joinFolded, joinsBetween, type CutEnds, type JoinSi
 export { HeardCross, fillLevel, sidesAlike, type CrossAt, type CrossSide, type JoinSound, type Level } from './law';
 export { laneLevel, partEnvelope } from './part';
 export { NOTHING_HEARD, narrationsOf, phrasesOf, speakingClips, voicedIn, type Heard, type Voiced } from './voices';
-export { IMPORTANCE, thirdsOf, understood } from './understood';
-export { bendAt, dipPinsOf, dipsOf, needsHearing, pinsWithDips, saidIn, type Dip, type Dips } from './dips';
+export { understood } from './understood';
+export { addLevels, strandPart, strandPartsOf, type StrandPart } from './strand';
+export { thinFor, type Masker } from './thin';
+export { bendAt, dipPinsOf, dipsOf, gonePinsOf, needsHearing, pinsWithDips, saidIn, type Dip, type Dips } from './dips';
 export { type Bend } from './bends';
 export { ALONE, LOWEST, overIn, type Over, type Sum } from './clear';

@@ -1,18 +1,19 @@
 import { laneLevel } from '../level';
-import { LIMITS, playedKey, showSeconds, soundSeconds, type Part, type Show } from '../show';
+import { LIMITS, showSeconds, type Part, type Show } from '../show';
 import type { Levels } from '../show/edits';
 import { clamp, type Decibels } from '../units';
-import { planPart, type Plan } from './plan';
+import { apartOf, planPart, type Plan } from './plan';
 
 /**
  * One part as it sounds by itself, from its own beginning: its passages, fades, pins and treatments, without dips, neighbours, lane and whole.
  * What would run past the show's end does so here, too.
  */
 export function planAlone(show: Show, part: Part): Plan {
-  const planned = planPart({ ...part, at: 0 }, playedKey(show, part), soundSeconds(show, part), null, null);
+  const parts = apartOf(show, { ...part, at: 0 }).map((one) => planPart(one, one.joins, one.seconds, null, null));
+  const end = parts[0]?.end ?? 0;
   const lanes = [{ id: part.lane, chain: [], level: laneLevel({ gain: 0 }), pan: 0 }];
   const left = Math.max(0, Math.round((showSeconds(show) - part.at) * 48_000));
-  return { frames: left > 0 ? Math.min(planned.end, left) : planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], lanes };
+  return { frames: left > 0 ? Math.min(end, left) : end, master: 1, closing: 0, ceiling: null, parts, lanes };
 }
 
 /** A sound that was measured alone, at the level that it has now. */

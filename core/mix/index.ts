@@ -15,4 +15,5 @@ export { evenedTo, levelsOf, loudest, middleLoudness, planAlone, type LevelChang
 export { Mixer, joinSound } from './render';
 export { LANE_NUMBERS, METER_STEP, Meters, WHOLE_NUMBERS, meterReading, type MeterReading } from './meters';
 export { measuringOver, stemsOf, tightest, type Stems } from './over';
+export { lengthOf, planLayers, type LayerAt } from './layered';
 export { planLanes, soundingLanes } from './lanes';

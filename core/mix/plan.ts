@@ -1,14 +1,17 @@
 import {
   EDGE,
+  addLevels,
   bounds,
   dipPinsOf,
   dipsOf,
+  gonePinsOf,
   joinAcross,
   joinFolded,
   joinsBetween,
   laneLevel,
   NOTHING_HEARD,
   partEnvelope,
+  strandPart,
   type CutEnds,
   type Envelope,
   type Heard,
@@ -16,10 +19,11 @@ import {
   type PinAt,
   type PlannedJoin,
 } from '../level';
-import { isHeard } from '../show/lanes';
+import { dipsFor, isHeard } from '../show/lanes';
+import { strandsOf } from '../show/layers';
 import { ownParts } from '../show/own';
 import { followsSound, showSeconds } from '../show/placement';
-import { laneChains, playedKey } from '../show/chains';
+import { laneChains, playedKey, playedLayerKey } from '../show/chains';
 import { soundSeconds, splitKey } from '../show/speed';
 import type { Treatment } from '../show/treatTypes';
 import type { Lane, MediaId, Part, Show, Span } from '../show/types';
@@ -50,6 +54,8 @@ export interface PlannedPart {
   readonly into: PlannedJoin | null;
   readonly out: PlannedJoin | null;
   readonly lane: string;
+  /** The layer of its piece that it plays; the piece itself where it says nothing. */
+  readonly layer?: MediaId | undefined;
 }
 
 /** What becomes of all that sounds on a lane: first its treatments, then its level and its place. */
@@ -138,16 +144,54 @@ export function planParts(show: Show, parts: readonly Part[], heard: Heard = NOT
   const crossings = joinsBetween(show);
   return parts.flatMap((part) => {
     const { into = null, out = null } = crossings.get(part.id) ?? {};
-    const [key, seconds] = [playedKey(show, part), soundSeconds(show, part)];
     const level = dipPinsOf(show, dips, part);
-    if (!show.dips.band || level.length === 0) return planPart(part, key, seconds, into, out, level);
-    // The band of speech and the rest are two sounds that add up to the one, each with its own way down.
-    const band = dipPinsOf(show, dips, part, 'band');
-    return [
-      planPart(part, splitKey(key, 'rest'), seconds, into, out, level),
-      planPart(part, splitKey(key, 'band'), seconds, into, out, band),
-    ];
+    const split = show.dips.band !== undefined && level.length > 0;
+    const band = split ? dipPinsOf(show, dips, part, 'band') : [];
+    const gone = (layer: MediaId) => (dipsFor(show.dips, part) ? gonePinsOf(dips, part, layer) : []);
+    return apartOf(show, part, gone).flatMap((one) => {
+      const plan = (key: string, pins: readonly PinAt[]) =>
+        planPart({ ...one, key }, one.joins, one.seconds, into, out, addLevels(pins, one.gone));
+      if (!split) return [plan(one.key, level)];
+      // The band of speech and the rest are two sounds that add up to the one, each with its own way down.
+      return [plan(splitKey(one.key, 'rest'), level), plan(splitKey(one.key, 'band'), band)];
+    });
   });
+}
+
+/** A part as the mixer plays it: whole, or layer by layer. */
+interface Apart {
+  readonly part: Part;
+  readonly key: string;
+  /** What its cuts are judged by: all layers of a piece cross as the piece itself does. */
+  readonly joins: string;
+  readonly seconds: number;
+  readonly layer?: MediaId | undefined;
+  /** How the layer goes and comes back. */
+  readonly gone: readonly PinAt[];
+}
+
+/**
+ * A part as what is played of it. A piece in layers is played as the one sound that it is, until one of them is to sound otherwise; what it goes through
+ * is then done layer by layer.
+ */
+export function apartOf(show: Show, part: Part, gone: (layer: MediaId) => readonly PinAt[] = () => []): Apart[] {
+  const key = playedKey(show, part);
+  const seconds = soundSeconds(show, part);
+  const strands = strandsOf(show, part).map((strand) => ({ strand, gone: gone(strand.media) }));
+  const lane = show.lanes.find(({ id }) => id === part.lane);
+  const treated = [...(part.treatments ?? []), ...(lane ? laneChains(lane).each : [])].some(({ on }) => on);
+  const plain = !treated && !part.layers?.length && strands.every((one) => one.gone.length === 0);
+  if (plain) return [{ part, key, joins: key, seconds, gone: [] }];
+  return strands
+    .filter(({ strand }) => strand.heard)
+    .map(({ strand, gone: goes }) => ({
+      part: strandPart(part, strand),
+      key: playedLayerKey(show, part, strand.media),
+      joins: key,
+      seconds,
+      layer: strand.media,
+      gone: goes,
+    }));
 }
 
 /**
@@ -158,13 +202,14 @@ export function planSpans(media: MediaId, seconds: number, spans: readonly Span[
   const fade = { seconds: 0, bend: 0 };
   const fadeOut = { seconds: out, bend: 0 };
   const part: Part = { id: 'sound', kind: 'bed', lane: '', media, at: 0, spans, gain: 0, fadeUp: fade, fadeOut, quiet: [], pins: [] };
-  const planned = planPart(part, media, seconds, null, null);
+  const planned = planPart({ part, key: media }, media, seconds, null, null);
   const lanes = [{ id: '', chain: [], level: laneLevel({ gain: 0 }), pan: 0 }];
   return { frames: planned.end, master: 1, closing: 0, ceiling: null, parts: [planned], lanes };
 }
 
+/** One part, or one of its layers, as the mixer plays it. @param media what its cuts are judged by. @param dips frames from its start. */
 export function planPart(
-  part: Part,
+  { part, key, layer }: Pick<Apart, 'part' | 'key' | 'layer'>,
   media: string,
   sourceSeconds: number,
   into: PlannedJoin | null,
@@ -199,5 +244,6 @@ export function planPart(
     };
   });
   const envelope = partEnvelope(part, null, sourceSeconds, { ...(into ? { into } : {}), ...(out ? { out } : {}) }, dips);
-  return { id: part.id, media, start: cuts[0]!, end, spans, envelope, into, out, lane: part.lane };
+  const of = layer === undefined ? {} : { layer };
+  return { id: part.id, media: key, start: cuts[0]!, end, spans, envelope, into, out, lane: part.lane, ...of };
 }

@@ -1,4 +1,4 @@
-import { soundKey, type Played } from './speed';
+import { layerKey, soundKey, type Played } from './speed';
 import type { Treatment } from './treatTypes';
 import type { Lane, Part, Show } from './types';
 
@@ -13,6 +13,12 @@ export function laneChains({ treatments = [] }: Pick<Lane, 'treatments'>): { rea
   const on = treatments.filter((one) => one.on);
   const last = on.findLastIndex(({ kind }) => KNOWS_ITS_SOUND.has(kind));
   return { each: on.slice(0, last + 1), sum: on.slice(last + 1) };
+}
+
+/** The same for one layer of the part's piece. */
+export function playedLayerKey(show: Pick<Show, 'lanes'>, part: Played & Pick<Part, 'lane' | 'treatments'>, layer: string): string {
+  const lane = show.lanes.find(({ id }) => id === part.lane);
+  return layerKey(part, layer, lane ? laneChains(lane).each : []);
 }
 
 /** What the mixer knows the sound of a part of a show by, with what its lane does recording by recording. */

@@ -20,14 +20,22 @@ export interface Room {
   readonly by?: Decibels | undefined;
 }
 
-/** How far down: always as much, or as far as it takes for what dips to stay `margin` dB below the voice. */
-export type Depth = { readonly by: 'fixed'; readonly gain: Decibels } | { readonly by: 'clear'; readonly margin: Decibels };
+/**
+ * How far down: always as much; as far as it takes for what dips to stay `margin` dB below the voice; or layers are taken away, and then the level, until
+ * a `share` of the voice can be understood.
+ */
+export type Depth =
+  | { readonly by: 'fixed'; readonly gain: Decibels }
+  | { readonly by: 'clear'; readonly margin: Decibels }
+  | { readonly by: 'thin'; readonly share: number };
 
 /** How the show makes room for speech. Dips themselves are computed from the narrations, never stored. */
 export interface DipRules {
   readonly depth: Depth;
   /** Share of the depth that only the band of speech goes down by, [0, 1]; nothing where it says nothing. The rest goes down by what is left. */
   readonly band?: number | undefined;
+  /** Seconds in which layers go and come back; as every show begins with where it says nothing. */
+  readonly thin?: { readonly down: Seconds; readonly up: Seconds } | undefined;
   /** Slopes, seconds. */
   readonly down: Seconds;
   readonly up: Seconds;

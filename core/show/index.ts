@@ -70,7 +70,9 @@ export { pinLevel, type Slopes } from './pins';
 export { thinned } from './ride';
 export { TREATMENTS_IN_ORDER, boundTreatment, newTreatment, withTreatment } from './treatments';
 export { roomOf } from './rooms';
-export { laneChains, playedKey } from './chains';
+export { layersOf, plainLayer, soundsOf, strandsOf, withLayers, type Strand } from './layers';
+export { type Layer, type PartLayer, type Under } from './layerTypes';
+export { laneChains, playedKey, playedLayerKey } from './chains';
 export {
   evenIn,
   heardMoment,
@@ -79,6 +81,7 @@ export {
   isNudge,
   roughSource,
   shapeOf,
+  layerKey,
   soundKey,
   soundOfKey,
   soundSeconds,

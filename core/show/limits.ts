@@ -43,6 +43,10 @@ export const LIMITS = {
   fit: { shortest: 256, miss: 60, meets: 8, jumps: 400, marks: 60 },
   /** Dips: depth and margin in dB, slopes, lead and bridged pauses in seconds, raised gaps. */
   dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
+  /** Share of a voice that is to be understood where the show thins out, and seconds in which layers go and come back (ANSI S3.5: good from 0.75; from memory). */
+  thin: { least: 0.4, most: 0.98, start: 0.75, down: 0.6, up: 1.5 },
+  /** Layers of one piece. */
+  layers: 8,
   /** Room for what sounds: quieter than this it does not count, LUFS. */
   room: { least: -60, most: -10, start: -40 },
   /** Lanes of the bed: music, and what lies under it. */

@@ -90,6 +90,21 @@ const OF_KIND: { readonly [K in LaneKind]: { readonly [Field in keyof FieldsOf[K
   spot: {},
 };
 
+/** How layers of a part are played. */
+const partLayers = Joi.array()
+  .items(
+    Joi.object({
+      media: mediaId.required(),
+      gain: Joi.number().min(LIMITS.pin.least).max(LIMITS.pin.most).required(),
+      mute: Joi.valid(true),
+      solo: Joi.valid(true),
+      under: Joi.valid('goes', 'stays'),
+      pins,
+    }),
+  )
+  .max(LIMITS.layers)
+  .unique('media');
+
 /** A part of one kind. */
 export const partOf = (kind: LaneKind) =>
   Joi.object({
@@ -109,6 +124,7 @@ export const partOf = (kind: LaneKind) =>
     treatments,
     mute: Joi.boolean(),
     undipped: pins,
+    layers: partLayers,
     ...OF_KIND[kind],
   });
 const [firstKind, ...otherKinds] = LANE_KINDS;

@@ -2,6 +2,8 @@ import { clamp, type Decibels, type Seconds } from '../units';
 import { LIMITS } from './limits';
 import type { Stretch } from './fitTypes';
 import type { Pin } from './types';
+import type { PartLayer } from './layerTypes';
+import type { Draft } from 'immer';
 
 /** Seconds in which a level goes to that of a range, and back. */
 export interface Slopes {
@@ -28,6 +30,20 @@ export function pinLevel(pins: readonly Pin[], at: Seconds): Decibels {
     }
   }
   return pins.at(-1)!.gain;
+}
+
+/** Whatever levels over time a part has: its own, those it had before its dips were taken over, and those of its layers. */
+interface Pinned {
+  pins: readonly Pin[];
+  undipped?: readonly Pin[] | undefined;
+  layers?: readonly PartLayer[] | undefined;
+}
+
+/** Changes all pins of a part in the same way: its sound was cut, moved or turned under them. */
+export function changePins(part: Draft<Pinned>, change: (pins: readonly Pin[]) => Pin[]): void {
+  part.pins = change(part.pins);
+  if (part.undipped) part.undipped = change(part.undipped);
+  for (const layer of part.layers ?? []) if (layer.pins) layer.pins = change(layer.pins);
 }
 
 /** The pins of the stretch [start, end) of a part, counted from its start; the level at every moment stays what it was. */

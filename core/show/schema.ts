@@ -86,8 +86,10 @@ const dipRules = Joi.object({
   depth: Joi.alternatives(
     Joi.object({ by: Joi.valid('fixed').required(), gain: Joi.number().min(LIMITS.dip.least).max(0).required() }),
     Joi.object({ by: Joi.valid('clear').required(), margin: Joi.number().min(0).max(LIMITS.dip.margin).required() }),
+    Joi.object({ by: Joi.valid('thin').required(), share: Joi.number().min(LIMITS.thin.least).max(LIMITS.thin.most).required() }),
   ).required(),
   band: Joi.number().min(0).max(1),
+  thin: Joi.object({ down: slope.required(), up: slope.required() }),
   down: slope.required(),
   up: slope.required(),
   lead: Joi.number().min(0).max(LIMITS.dip.lead).required(),
@@ -123,6 +125,11 @@ const media = Joi.object({
   grid,
   marks,
   told,
+  layers: Joi.array()
+    .items(Joi.object({ media: mediaId.required(), title: title.required() }))
+    .min(2)
+    .max(LIMITS.layers)
+    .unique('media'),
 });
 
 /** The show around its lists: what is in them is checked one by one. */
@@ -191,6 +198,13 @@ function danglingName(value: Show): string | null {
   const kinds = new Map(value.lanes.map((one) => [one.id, one.kind]));
   if (!value.lanes.some((one) => one.kind === 'own')) return 'there is no lane for the sound of clips';
   for (const [key, one] of Object.entries(value.media)) if (one.id !== key) return `media ${key} is filed as ${one.id}`;
+  for (const one of Object.values(value.media)) {
+    for (const layer of one.layers ?? []) {
+      const source = value.media[layer.media];
+      if (!source || source.channels === 0 || source.layers) return `piece ${one.id} names no layer`;
+      if (Math.abs(source.seconds - one.seconds) > GRACE) return `piece ${one.id} has a layer of another length`;
+    }
+  }
   for (const one of value.pictures) {
     if (one.kind === 'card') continue;
     const source = value.media[one.media];

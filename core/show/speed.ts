@@ -46,6 +46,8 @@ export interface Recipe {
   readonly backwards?: true | undefined;
   /** Those that are switched on, in their order. */
   readonly treatments: readonly Treatment[];
+  /** Where another speed or pitch joins the sound is found in this one, the piece that it is a layer of: all layers are cut at the same frames. */
+  readonly of?: MediaId | undefined;
   /** Only the band in which speech lies is left of what comes of it, or only the rest. */
   readonly split?: 'band' | 'rest' | undefined;
 }
@@ -67,6 +69,14 @@ export function soundKey(part: Played & Pick<Part, 'treatments'>, more: readonly
     treatments,
   };
   return `${part.media}@${JSON.stringify(recipe)}`;
+}
+
+/** What the mixer knows a layer of a part's piece by: played as the piece is. */
+export function layerKey(part: Played & Pick<Part, 'treatments'>, layer: MediaId, more: readonly Treatment[] = []): string {
+  const { media, recipe } = soundOfKey(soundKey({ ...part, media: layer }, more));
+  if (!recipe) return media;
+  const joins = (recipe.speed !== 1 && !recipe.loose) || recipe.pitch;
+  return `${media}@${JSON.stringify(joins ? { ...recipe, of: part.media } : recipe)}`;
 }
 
 /** The source of a sound that the mixer asks for, and what is done with it. */

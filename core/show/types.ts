@@ -1,6 +1,7 @@
 import type { Decibels, Hertz, Seconds } from '../units';
 import type { DipRules, PartDip, Room } from './dipTypes';
 import type { Fitted, Grid, Marks, Stretch } from './fitTypes';
+import type { Layer, PartLayer } from './layerTypes';
 import type { Treatment } from './treatTypes';
 
 /** The format number this code writes. */
@@ -204,6 +205,8 @@ interface Laid<K extends LaneKind> {
   readonly treatments?: readonly Treatment[] | undefined;
   /** Lies there and is not heard. */
   readonly mute?: boolean | undefined;
+  /** How the layers of its piece are played, those of which something is said; as they are where it says nothing. */
+  readonly layers?: readonly PartLayer[] | undefined;
   /** Its dips were taken over as pins: the pins that it had before. Dips leave it alone then. */
   readonly undipped?: readonly Pin[] | undefined;
 }
@@ -268,6 +271,8 @@ export interface Media {
   readonly credit?: string | undefined;
   /** Beats and bars as a person set them. */
   readonly grid?: Grid | undefined;
+  /** The sounds that it is the sum of, where it is a piece in layers. They are media of the show like any other. */
+  readonly layers?: readonly Layer[] | undefined;
   /** What a person said of its passages. */
   readonly marks?: Marks | undefined;
   /** Where a person said that somebody speaks in it, or nobody does. */

@@ -54,14 +54,18 @@ function learning({ treatments }: Recipe): Treatment[] {
 
 /** A name for what a recipe needs found out; null where it needs nothing. Recipes of the same name share it. */
 export function findingsName(recipe: Recipe): string | null {
-  const { speed, pitch, loose, even, backwards } = recipe;
+  const { speed, pitch, loose, even, backwards, of } = recipe;
   const chain = learning(recipe);
   if (chain.length > 0) {
     const clear = clearIn(recipe);
-    return `learned-${hashOf(JSON.stringify([speed, pitch ?? 0, loose ?? false, even ?? false, backwards ?? false, clear, chain]))}`;
+    return `learned-${hashOf(JSON.stringify([speed, pitch ?? 0, loose ?? false, even ?? false, backwards ?? false, clear, chain, ...(of ? [of] : [])]))}`;
   }
   if (!stretches(recipe) && !pitch) return null;
-  return [stretches(recipe) ? `speed-${speed}${even ? '-even' : ''}` : '', pitch ? `pitch-${pitch}-${loose ? speed : 1}` : '']
+  return [
+    stretches(recipe) ? `speed-${speed}${even ? '-even' : ''}` : '',
+    pitch ? `pitch-${pitch}-${loose ? speed : 1}` : '',
+    of ? `of-${of.slice(0, 12)}` : '',
+  ]
     .filter(Boolean)
     .join('-');
 }
@@ -77,16 +81,22 @@ function hashOf(text: string): string {
     .join('');
 }
 
-/** Finds out what a recipe needs of a sound: the costly part, done once and kept beside the sound. @param cleared as in `cooked`. */
-export function findOut(source: PcmSource, recipe: Recipe, cleared: PcmSource | null = null): Findings {
+/** What a recipe needs found out of the piece that its sound is a layer of (`Recipe.of`): where the speed and the pitch join it. Null for a sound by itself. */
+export function ofThePiece(recipe: Recipe): Recipe | null {
+  return recipe.of === undefined ? null : { ...recipe, of: undefined, split: undefined, treatments: [] };
+}
+
+/**
+ * Finds out what a recipe needs of a sound: the costly part, done once and kept beside the sound.
+ * @param cleared as in `cooked`. @param given what was found of the piece that it is a layer of.
+ */
+export function findOut(source: PcmSource, recipe: Recipe, cleared: PcmSource | null = null, given: Findings = {}): Findings {
   const begun = blended(source, recipe, cleared);
   const runs = stretches(recipe)
-    ? isNudge(recipe)
-      ? stretchRuns(begun, recipe.speed, recipe.even)
-      : farRuns(begun, recipe.speed)
+    ? (given.runs ?? (isNudge(recipe) ? stretchRuns(begun, recipe.speed, recipe.even) : farRuns(begun, recipe.speed)))
     : undefined;
   const sped = atSpeed(begun, recipe, runs);
-  const pitchRuns = recipe.pitch ? farRuns(sped, 1 / pitchRatio(recipe.pitch)) : undefined;
+  const pitchRuns = recipe.pitch ? (given.pitchRuns ?? farRuns(sped, 1 / pitchRatio(recipe.pitch))) : undefined;
   const chain = learning(recipe);
   const found: Findings = { ...(runs ? { runs } : {}), ...(pitchRuns ? { pitchRuns } : {}) };
   if (chain.length === 0) return found;

@@ -5,13 +5,19 @@ import { fileAt, places, type Place } from './folders';
 import { writeAt } from './write';
 
 /** What a recipe needs found out of a sound: as it was kept, else found now and kept. Workers only. */
-export async function findingsFor(media: MediaId, source: PcmSource, recipe: Recipe, cleared: PcmSource | null = null): Promise<Findings> {
+export async function findingsFor(
+  media: MediaId,
+  source: PcmSource,
+  recipe: Recipe,
+  cleared: PcmSource | null = null,
+  given: Findings = {},
+): Promise<Findings> {
   const name = findingsName(recipe);
   if (name === null) return {};
   const place = places.findings(media, name);
   const kept = await read(place);
   if (kept) return kept;
-  const found = findOut(source, recipe, cleared);
+  const found = findOut(source, recipe, cleared, given);
   // What cannot be kept is used all the same, and found anew the next time.
   await writeAt(place, new TextEncoder().encode(JSON.stringify(found))).catch(() => undefined);
   return found;

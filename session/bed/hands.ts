@@ -1,6 +1,6 @@
 import { t } from '../../words';
 import { create } from 'zustand';
-import { filmAt, isCrossing, partEnd, partsOn, placePictures, type Media, type Part } from '../../core/show';
+import { filmAt, isCrossing, partEnd, partsOn, placePictures, withLayers, type Media, type Part } from '../../core/show';
 import { copyOn, pasteParts, removeParts, removePictures, setHold, splitParts, trimClip, trimEdge } from '../../core/show/edits';
 import { newId } from '../ids';
 import { sessionStore } from '../open/session';
@@ -83,9 +83,12 @@ export function copyChosen(): void {
   if (!show || parts.length === 0) return;
   useClipboard.setState({
     parts,
-    media: [...new Set(parts.flatMap((part) => [part.media, ...(part.takes ?? []).map((take) => take.media)]))].map(
-      (id) => show.media[id]!,
-    ),
+    media: [
+      ...withLayers(
+        show,
+        parts.flatMap((part) => [part.media, ...(part.takes ?? []).map((take) => take.media)]),
+      ),
+    ].map((id) => show.media[id]!),
   });
 }
 

@@ -35,7 +35,12 @@ export async function layMine(media: Media, lane: Arrival['lane']): Promise<void
     if (!file) throw new Failure('media.missing', { title: media.title });
     const facts = JSON.parse(await file.text()) as SoundFacts;
     if (currentShow()?.id !== show?.id) return;
-    useLibrary.setState(({ arrivals }) => ({ arrivals: [{ media, facts, lane }, ...arrivals] }));
+    const known = new Map((await allMedia()).map((one) => [one.id, one]));
+    const layers = (media.layers ?? []).flatMap((one) => known.get(one.media) ?? currentShow()?.media[one.media] ?? []);
+    const whole = layers.length === (media.layers?.length ?? 0);
+    // A piece of which not all layers are here any more is laid as the one sound that it is.
+    const { layers: _, ...bare } = media;
+    useLibrary.setState(({ arrivals }) => ({ arrivals: [{ media: whole ? media : bare, facts, lane, layers }, ...arrivals] }));
   } catch (error) {
     report(error);
   }

@@ -1,5 +1,5 @@
 import { clearIn } from '../../core/treat';
-import { ownParts, playedKey, soundOfKey, type MediaId, type Show } from '../../core/show';
+import { ownParts, playedKey, soundOfKey, soundsOf, type MediaId, type Show } from '../../core/show';
 import { queryClient } from '../queries';
 import { sessionStore } from '../open/session';
 import { clearer } from '../workers';
@@ -32,7 +32,7 @@ function wanted(show: Show): Set<MediaId> {
   return new Set(
     [...show.parts, ...ownParts(show)].flatMap((part) => {
       const { recipe } = soundOfKey(playedKey(show, part));
-      return recipe && clearIn(recipe) > 0 ? [part.media] : [];
+      return recipe && clearIn(recipe) > 0 ? soundsOf(show, part) : [];
     }),
   );
 }

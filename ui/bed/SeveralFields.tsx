@@ -5,8 +5,9 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Part } from '../../core/show';
 import { moveParts, setPartGain } from '../../core/show/edits';
+import { canBeLayers, layersOfParts, useLayering } from '../../session/bed/layering';
 import { removeChosen, splitHere } from '../../session/bed/hands';
-import { useOpenShow } from '../../session/open/store';
+import { useOpenShow, useShown } from '../../session/open/store';
 import { isNarration } from '../../session/voice/narrations';
 import { DipFields } from '../voice/DipFields';
 import { SpaceFields } from '../voice/SpaceFields';
@@ -14,11 +15,25 @@ import { AsLoudAsPossible } from '../balance/EvenPanel';
 import { openPanel } from '../panels/open';
 import { Button } from '../controls/Button';
 import { LevelField } from '../controls/LevelField';
+import { Progress } from '../controls/Progress';
 import { NumberField } from '../controls/NumberField';
 import { shiftEntry } from '../controls/timeEntry';
 import { sayChange } from '../words/levels';
 import { RangeFields } from './RangeFields';
 import { RepeatFields } from './RepeatFields';
+
+/** Several pieces become the layers of one. */
+function AsLayers({ parts }: { readonly parts: readonly Part[] }) {
+  const share = useLayering((state) => state.share);
+  const fits = useShown((show) => parts.every(({ kind }) => kind === 'bed') && canBeLayers(parts.map(({ media }) => show.media[media]!)));
+  if (!fits) return null;
+  return (
+    <View className="gap-1">
+      <Button label={t('bed.asLayers')} hint={t('bed.asLayersHint')} disabled={share !== null} onPress={() => void layersOfParts(parts)} />
+      {share === null ? null : <Progress label={t('bed.addingUp')} share={share} />}
+    </View>
+  );
+}
 
 /** What can be done to several parts together. */
 export function SeveralFields({ parts }: { readonly parts: readonly Part[] }) {
@@ -48,6 +63,7 @@ export function SeveralFields({ parts }: { readonly parts: readonly Part[] }) {
         <Button label={t('balance.evenOut')} hint={t('even.thoseChosen')} onPress={() => openPanel({ name: 'even' })} className="grow" />
         <AsLoudAsPossible parts={parts} />
       </View>
+      <AsLayers parts={parts} />
       {spoken ? (
         <>
           <SpaceFields parts={parts} />

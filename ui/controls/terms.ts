@@ -17,4 +17,5 @@ export const TERMS = [
   'lufs',
   'dbtp',
   'cueSheet',
+  'layer',
 ] as const;

@@ -2,7 +2,7 @@ import { sayLevel, sayTime, t } from '../../words';
 import { useEffect } from 'react';
 import { View } from 'react-native';
 import { firstFade } from '../../core/fit';
-import { partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
+import { layersOf, partSeconds, type Clip, type Part, type Picture, type Show } from '../../core/show';
 import { setFade } from '../../core/show/edits';
 import { dropRange, markRange } from '../../session/bed/range';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
@@ -11,6 +11,7 @@ import { Say } from '../controls/Say';
 import { sayMedia } from '../words/sounds';
 import { CrossFields, crossingInto } from '../bed/CrossFields';
 import { CutFields } from '../bed/CutFields';
+import { LayerFields } from '../bed/LayerFields';
 import { RangeFields } from '../bed/RangeFields';
 import { RepeatFields } from '../bed/RepeatFields';
 import { SeveralFields } from '../bed/SeveralFields';
@@ -58,6 +59,7 @@ const TOOLS = [
   'ends',
   'cross',
   'fades',
+  'layers',
   'loudness',
   'treat',
   'speed',
@@ -95,6 +97,8 @@ function ToolBox({ part, tool, alone }: { readonly part: Part; readonly tool: To
       return <FadeFields part={part} />;
     case 'loudness':
       return <LoudnessFields part={part} />;
+    case 'layers':
+      return <LayerFields part={part} />;
     case 'treat':
       return <TreatPanel of={{ parts: [part.id] }} />;
     case 'speed':
@@ -112,12 +116,13 @@ const toolsOf = (show: Show, part: Part) =>
   TOOLS.filter((tool) => {
     if (tool === 'cross') return crossingInto(show, part) !== null;
     if (tool === 'stitches') return part.fit !== undefined;
+    if (tool === 'layers') return layersOf(show, part).length > 0;
     return !SPOKEN.includes(tool) || isNarration(part);
   });
 
 /** The four tools that are used most, by what lies on the lane; all others stand in the grid that “More” opens. */
 const FIRST: Readonly<Record<Part['kind'], readonly Tool[]>> = {
-  bed: ['cut', 'fades', 'loudness'],
+  bed: ['layers', 'cut', 'fades', 'loudness'],
   voice: ['dip', 'takes', 'loudness', 'cut'],
   own: ['cut', 'ends', 'fades', 'loudness'],
   spot: ['cut', 'ends', 'fades', 'loudness'],

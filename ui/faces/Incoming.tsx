@@ -18,6 +18,7 @@ import {
   type Where,
 } from '../../session/library';
 import { laneFor } from '../../session/open/lanes';
+import { canBeLayers, layersOfArrivals, useLayering } from '../../session/bed/layering';
 import { useArrived } from '../../session/pictures/arrived';
 import { pause, toggleSound, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
@@ -133,6 +134,7 @@ function ArrivalCard({ arrival, waiting }: CardProps) {
             />
           </>
         )}
+        {waiting > 0 && lane === 'bed' ? <AsLayers onJoin={done(() => void layersOfArrivals())} /> : null}
         {waiting > 0 && lane !== 'spot' ? (
           <Button label={t('faces.layAllOneAfterThe', { waiting: waiting + 1 })} onPress={lay(lane === 'voice' ? 'now' : 'after', true)} />
         ) : null}
@@ -145,4 +147,11 @@ function ArrivalCard({ arrival, waiting }: CardProps) {
       </View>
     </View>
   );
+}
+
+/** Sounds that came in together may be the layers of one piece. */
+function AsLayers({ onJoin }: { readonly onJoin: () => void }) {
+  const joining = useLayering(({ share }) => share !== null);
+  const fits = useLibrary(({ arrivals }) => canBeLayers(arrivals.filter(({ lane }) => lane === 'bed').map(({ media }) => media)));
+  return fits ? <Button label={t('bed.asLayers')} hint={t('bed.asLayersHint')} disabled={joining} onPress={onJoin} /> : null;
 }

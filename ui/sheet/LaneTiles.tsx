@@ -1,7 +1,7 @@
 import { useShown, whole } from '../../session/open/store';
 import { memo, useEffect, useMemo, useRef } from 'react';
-import { dipPinsOf, dipsOf, type PartJoins, type PinAt } from '../../core/level';
-import { partEnd, soundKey, soundSeconds, type Lane, type Part } from '../../core/show';
+import { addLevels, dipPinsOf, dipsOf, gonePinsOf, strandPartsOf, type PartJoins, type PinAt } from '../../core/level';
+import { layerKey, partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
 import { useHeard } from '../../session/sound/heard';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
 import { useTokens, type Tokens } from '../theme/useTokens';
@@ -38,6 +38,32 @@ interface Props {
 const ALONE: PartJoins = {};
 const NO_DIPS: readonly PinAt[] = [];
 
+/** A part, or one of its layers, as it is drawn. */
+interface Drawn extends LaidPart {
+  readonly column: Column;
+  readonly key: string;
+  readonly layer?: string;
+}
+
+/** A piece in layers is one river with strands: each has its share of the column. */
+const strandsApart =
+  (show: Show, column: Column) =>
+  (laid: LaidPart): Drawn[] => {
+    const { part, mute = false } = laid;
+    const own = laid.column ?? column;
+    const strands = strandPartsOf(show, part);
+    if (strands.length === 0) return [{ ...laid, column: own, key: soundKey(part) }];
+    const width = own.width / strands.length;
+    return strands.map(({ strand, part: one }, index) => ({
+      ...laid,
+      part: one,
+      mute: mute || !strand.heard,
+      column: { x: own.x + index * width, width },
+      key: layerKey(part, strand.media),
+      layer: strand.media,
+    }));
+  };
+
 /** Everything that lies on a lane, drawn in tiles. */
 export function LaneTiles({ parts, draw, column, view }: Props) {
   const show = useShown(whole);
@@ -46,37 +72,43 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
   const heard = useHeard((state) => state.heard);
   const dips = dipsOf(show, heard);
   const same = useMemo(() => new Same<PinAt[]>(), []);
-  return parts.map(({ part, mute = false, bare = false, joins = ALONE, into = 0, out = 0, column: own = column }) => {
-    const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
-    const last = Math.min(Math.ceil((partEnd(part) * pixelsPerSecond) / TILE) - 1, Math.floor((bottom + TILE / 2) / TILE));
-    const tiles = [];
-    const dipped = bare ? NO_DIPS : same.of(part.id, dipPinsOf(show, dips, part));
-    for (let index = first; index <= last; index += 1) {
-      tiles.push(
-        <PartTile
-          key={`${part.id} ${index}`}
-          part={part}
-          lane={lanes.get(part.lane)!}
-          soundLength={soundSeconds(show, part)}
-          mute={mute}
-          joins={joins}
-          dips={dipped}
-          into={into}
-          out={out}
-          draw={draw}
-          index={index}
-          left={own.x}
-          width={own.width}
-          pixelsPerSecond={pixelsPerSecond}
-        />,
-      );
-    }
-    return tiles;
-  });
+  return parts
+    .flatMap(strandsApart(show, column))
+    .map(({ part, key, mute = false, bare = false, joins = ALONE, into = 0, out = 0, column: own, layer }) => {
+      const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
+      const last = Math.min(Math.ceil((partEnd(part) * pixelsPerSecond) / TILE) - 1, Math.floor((bottom + TILE / 2) / TILE));
+      const tiles = [];
+      const goes = layer === undefined || bare ? NO_DIPS : gonePinsOf(dips, part, layer);
+      const dipped = bare ? NO_DIPS : same.of(`${part.id} ${layer ?? ''}`, [...addLevels(dipPinsOf(show, dips, part), goes)]);
+      for (let index = first; index <= last; index += 1) {
+        tiles.push(
+          <PartTile
+            key={`${part.id} ${layer ?? ''} ${index}`}
+            sound={key}
+            part={part}
+            lane={lanes.get(part.lane)!}
+            soundLength={soundSeconds(show, part)}
+            mute={mute}
+            joins={joins}
+            dips={dipped}
+            into={into}
+            out={out}
+            draw={draw}
+            index={index}
+            left={own.x}
+            width={own.width}
+            pixelsPerSecond={pixelsPerSecond}
+          />,
+        );
+      }
+      return tiles;
+    });
 }
 
 interface PartTileProps {
   readonly part: Part;
+  /** What of it is looked at close up. */
+  readonly sound: string;
   readonly lane: Lane;
   readonly soundLength: number;
   readonly mute: boolean;
@@ -93,7 +125,7 @@ interface PartTileProps {
 
 /** One part on one tile. Drawn anew only when something of its own changes, however many others there are. */
 const PartTile = memo(function PartTile(props: PartTileProps) {
-  const { part, lane, soundLength, mute, joins, dips, into, out, draw, index, left, width, pixelsPerSecond } = props;
+  const { part, sound, lane, soundLength, mute, joins, dips, into, out, draw, index, left, width, pixelsPerSecond } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
   const { data: peaks = null } = usePeaks(part.media);
@@ -103,7 +135,7 @@ const PartTile = memo(function PartTile(props: PartTileProps) {
     () => (close ? rowStarts(part, { from, pixelsPerSecond, width, height: TILE }) : null),
     [close, part, from, pixelsPerSecond, width],
   );
-  const { data: rows = null } = useCloseUp(soundKey(part), starts, 1 / pixelsPerSecond);
+  const { data: rows = null } = useCloseUp(sound, starts, 1 / pixelsPerSecond);
 
   useEffect(() => {
     const pen = canvas.current?.getContext('2d');

@@ -1,6 +1,6 @@
 import { decimal, sayGain, t } from '../../words';
 import { View } from 'react-native';
-import { LIMITS, firstDips, type DipRules } from '../../core/show';
+import { LIMITS, firstDips, type Depth, type DipRules } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { levelEntry, levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { useOpenShow, useShown } from '../../session/open/store';
@@ -33,9 +33,10 @@ export function DipsPanel() {
         options={[
           { value: 'fixed', label: t('voice.alwaysAsMuch') },
           { value: 'clear', label: t('voice.asFarAsItTakes') },
+          { value: 'thin', label: t('voice.thinOut') },
         ]}
         value={dips.depth.by}
-        onChange={(by) => set({ depth: by === 'fixed' ? { by, gain: -10 } : { by, margin: 15 } })}
+        onChange={(by) => set({ depth: firstDepth(by) })}
       />
       {dips.depth.by === 'fixed' ? (
         <View className="gap-1">
@@ -71,6 +72,8 @@ export function DipsPanel() {
             onChange={(percent) => set(deep(levelOfPercent(percent)))}
           />
         </View>
+      ) : dips.depth.by === 'thin' ? (
+        <ThinFields dips={dips} share={dips.depth.share} set={set} />
       ) : (
         <NumberField
           label={t('voice.staysBelowTheVoiceBy')}
@@ -123,7 +126,7 @@ export function DipsPanel() {
           value={dips.lead}
           start={FIRST.lead}
           most={LIMITS.dip.lead}
-          {...(dips.depth.by === 'clear' && dips.lead < dips.down ? { note: t('voice.earlierHere') } : {})}
+          {...(dips.depth.by !== 'fixed' && dips.lead < dips.down ? { note: t('voice.earlierHere') } : {})}
           onChange={(lead) => set({ lead })}
         />
         <NumberField
@@ -155,6 +158,57 @@ export function DipsPanel() {
         </View>
       </View>
       <Raise dips={dips} set={set} />
+    </View>
+  );
+}
+
+/** Depths as they begin. */
+function firstDepth(by: Depth['by']): Depth {
+  if (by === 'fixed') return { by, gain: FIRST_DEPTH };
+  return by === 'clear' ? { by, margin: 15 } : { by, share: LIMITS.thin.start };
+}
+
+interface ThinProps {
+  readonly dips: DipRules;
+  readonly share: number;
+  readonly set: (change: Partial<DipRules>) => void;
+}
+
+/** How much of the voice is to be understood, and how quickly layers go and come back. */
+function ThinFields({ dips, share, set }: ThinProps) {
+  const { tryOut } = useOpenShow.getState();
+  const slopes = dips.thin ?? { down: LIMITS.thin.down, up: LIMITS.thin.up };
+  return (
+    <View className="gap-1">
+      <Slider
+        label={t('voice.howMuchIsUnderstood')}
+        value={share}
+        least={LIMITS.thin.least}
+        most={LIMITS.thin.most}
+        step={0.01}
+        start={LIMITS.thin.start}
+        say={sayBand}
+        onChange={(next) => tryOut(setDips, { change: { depth: { by: 'thin', share: next } } })}
+        onChangeEnd={(next) => set({ depth: { by: 'thin', share: next } })}
+        onCancel={() => useOpenShow.getState().endPreview()}
+      />
+      <Say look="small">{t('voice.thinNote')}</Say>
+      <NumberField
+        {...spanEntry}
+        label={t('voice.layersGoIn')}
+        value={slopes.down}
+        start={LIMITS.thin.down}
+        most={LIMITS.dip.slope}
+        onChange={(down) => set({ thin: { ...slopes, down } })}
+      />
+      <NumberField
+        {...spanEntry}
+        label={t('voice.layersComeBackIn')}
+        value={slopes.up}
+        start={LIMITS.thin.up}
+        most={LIMITS.dip.slope}
+        onChange={(up) => set({ thin: { ...slopes, up } })}
+      />
     </View>
   );
 }

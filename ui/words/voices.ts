@@ -12,6 +12,7 @@ export function sayReading(text: string): string {
 /** How far the bed goes down: `10.0 dB down (32 %)`. */
 export function sayDepth(depth: Depth): string {
   if (depth.by === 'clear') return t('voices.clear', { margin: decimal(depth.margin, 0) });
+  if (depth.by === 'thin') return t('voices.thin', { share: decimal(depth.share * 100, 0) });
   if (depth.gain === 0) return t('voices.notAtAll');
   return t('voices.down', { gain: decimal(Math.abs(depth.gain), 1), percent: decimal(percentOfDecibels(depth.gain), 0) });
 }
@@ -19,6 +20,7 @@ export function sayDepth(depth: Depth): string {
 /** The same in few words, for a button. */
 export function sayDepthShort(depth: Depth): string {
   if (depth.by === 'clear') return t('voices.dipsClear', { margin: decimal(depth.margin, 0) });
+  if (depth.by === 'thin') return t('voices.dipsThin', { share: decimal(depth.share * 100, 0) });
   return depth.gain === 0 ? t('voices.dipsNone') : t('voices.dips', { gain: decimal(Math.abs(depth.gain), depth.gain % 1 === 0 ? 0 : 1) });
 }
 

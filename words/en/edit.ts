@@ -150,4 +150,8 @@ export const edit = {
   'edit.makeSoundAlone': 'make it sound alone',
   'edit.letPicturesLead': 'let pictures lead',
   'edit.nameASound': 'save a part as a piece',
+  'edit.layInLayers': 'lay a piece in layers',
+  'edit.hearOtherLayers': 'hear other layers',
+  'edit.thinALayerOut': 'thin a layer out',
+  'edit.changeALayersLevel': "change a layer's level",
 } as const;

@@ -35,4 +35,6 @@ export const glossary = {
   'glossary.dbtp.means': 'The highest peak of the sound. Above 0 it distorts.',
   'glossary.cueSheet.word': 'cue sheet',
   'glossary.cueSheet.means': 'A list of which music is heard from when to when.',
+  'glossary.layer.word': 'layer',
+  'glossary.layer.means': 'One of the sounds that a piece is made of: its rhythm, its tune.',
 } as const;

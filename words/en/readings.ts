@@ -82,4 +82,6 @@ export const readings = {
   'seams.little': 'a little alike',
   'seams.different': 'different',
   'lengths.alone': 'sound alone',
+  'voices.thin': 'layers go, then the level, until {{share}} % of the voice can be understood',
+  'voices.dipsThin': 'Dips: thin out, {{share}} %',
 } as const;

@@ -19,4 +19,5 @@ export const tool = {
   'tool.sound': 'Sound',
   'tool.treat': 'Treat',
   'tool.speed': 'Speed',
+  'tool.layers': 'Layers',
 } as const;

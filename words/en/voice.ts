@@ -173,4 +173,10 @@ export const voice = {
   'voice.onlyTheSpeechBand': 'Only where speech lies',
   'voice.bandNote':
     '{{share}} of the depth takes only the band from 280 Hz to 5 kHz, in which speech lies: what sounds below and above it stays. How clear the voice is reads the whole level, and says less then.',
+  'voice.thinOut': 'Thin out',
+  'voice.howMuchIsUnderstood': 'How much of the voice is to be understood',
+  'voice.thinNote':
+    'Layers of the music go first, the one that covers the voice most before the others; only then it gets quieter. Worked out in thirds of octaves, by how much each counts for speech.',
+  'voice.layersGoIn': 'Layers go in',
+  'voice.layersComeBackIn': 'Layers come back in',
 } as const;

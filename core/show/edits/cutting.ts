@@ -3,7 +3,7 @@ import { RATE, clamp, framesOf, secondsOf, type Decibels, type Seconds } from '.
 import { isCrossing } from '../crossings';
 import { LIMITS } from '../limits';
 import { soundSeconds } from '../speed';
-import { joinPins, shiftPins, slicePins, type Slopes } from '../pins';
+import { changePins, joinPins, shiftPins, slicePins, type Slopes } from '../pins';
 import { partEnd, partSeconds } from '../placement';
 import { sliceSpans } from '../spans';
 import type { Part, Show } from '../types';
@@ -123,7 +123,7 @@ function takeOut(show: Draft<Show>, part: Draft<Part>, from: Seconds, to: Second
   } else if (closeUp) {
     const left = sliceSpans(part.spans, 0, low);
     const right = sliceSpans(part.spans, high, length);
-    part.pins = joinPins(slicePins(part.pins, 0, low), slicePins(part.pins, high, length), low);
+    changePins(part, (pins) => joinPins(slicePins(pins, 0, low), slicePins(pins, high, length), low));
     const last = left.at(-1)!;
     byHand(part);
     part.spans = [...left.slice(0, -1), { from: last.from, to: last.to, join: LIMITS.join.start }, ...right];
@@ -193,7 +193,7 @@ export const shiftJoin = defineEdit<{ id: string; index: number | null; by: Seco
     // What is shorter than the least already does not begin later.
     span.from = clamp(span.from + by, 0, Math.max(span.from, span.to - least));
     fitFades(part);
-    part.pins = slicePins(part.pins, 0, partSeconds(part));
+    changePins(part, (pins) => slicePins(pins, 0, partSeconds(part)));
     return;
   }
   const overlaps = show.parts.some((one) => one !== part && one.lane === part.lane && one.at < part.at && partEnd(one) > part.at + 1e-5);

@@ -12,7 +12,9 @@ import { narrationOf } from './voice';
 const boundDepth = (depth: Depth): Depth =>
   depth.by === 'fixed'
     ? { by: 'fixed', gain: clamp(depth.gain, LIMITS.dip.least, 0) }
-    : { by: 'clear', margin: clamp(depth.margin, 0, LIMITS.dip.margin) };
+    : depth.by === 'clear'
+      ? { by: 'clear', margin: clamp(depth.margin, 0, LIMITS.dip.margin) }
+      : { by: 'thin', share: clamp(depth.share, LIMITS.thin.least, LIMITS.thin.most) };
 
 const slope = (seconds: Seconds) => clamp(seconds, 0, LIMITS.dip.slope);
 
@@ -22,6 +24,7 @@ export const setDips = defineEdit<{ change: Partial<DipRules> }>('edit.changeThe
   show.dips = {
     depth: boundDepth(next.depth),
     ...(next.band ? { band: clamp(next.band, 0, 1) } : {}),
+    ...(next.thin ? { thin: { down: slope(next.thin.down), up: slope(next.thin.up) } } : {}),
     down: slope(next.down),
     up: slope(next.up),
     lead: clamp(next.lead, 0, LIMITS.dip.lead),
@@ -59,7 +62,8 @@ export const setPartDip = defineEdit<{ ids: readonly string[]; change: Partial<P
   },
 );
 
-const bound = ({ at, gain }: Pin, length: Seconds): Pin => ({
+/** A pin between the ends of its part, within the levels that there are. */
+export const boundPin = ({ at, gain }: Pin, length: Seconds): Pin => ({
   at: clamp(at, 0, length),
   gain: clamp(gain, LIMITS.pin.least, LIMITS.pin.most),
 });
@@ -72,7 +76,7 @@ export const setPins = defineEdit<{ id: string; pins: readonly Pin[]; name?: str
     const length = partSeconds(part);
     part.pins = pins
       .slice(0, LIMITS.pin.count)
-      .map((pin) => bound(pin, length))
+      .map((pin) => boundPin(pin, length))
       .sort((a, b) => a.at - b.at);
   },
 );
@@ -85,7 +89,9 @@ export const shiftSomePins = defineEdit<{ id: string; which: readonly number[]; 
     const length = partSeconds(part);
     const chosen = new Set(which);
     part.pins = part.pins
-      .map((pin, index) => (chosen.has(index) ? bound({ at: pin.at + by, gain: pin.gain + gain }, length) : { at: pin.at, gain: pin.gain }))
+      .map((pin, index) =>
+        chosen.has(index) ? boundPin({ at: pin.at + by, gain: pin.gain + gain }, length) : { at: pin.at, gain: pin.gain },
+      )
       .sort((a, b) => a.at - b.at);
   },
 );
@@ -106,7 +112,7 @@ export const dipsToPins = defineEdit<{ id: string; pins: readonly Pin[] }>('edit
   if (part.undipped) return;
   part.undipped = part.pins;
   const length = partSeconds(part);
-  part.pins = pins.slice(0, LIMITS.pin.count).map((pin) => bound(pin, length));
+  part.pins = pins.slice(0, LIMITS.pin.count).map((pin) => boundPin(pin, length));
 });
 
 /** Gives a part back to the dips, with the pins that it had before. */
@@ -114,7 +120,7 @@ export const pinsToDips = defineEdit<{ id: string }>('edit.backToTheDips', (show
   const part = find(show.parts, id, 'part');
   if (!part.undipped) return;
   const length = partSeconds(part);
-  part.pins = part.undipped.map((pin) => bound(pin, length));
+  part.pins = part.undipped.map((pin) => boundPin(pin, length));
   part.undipped = undefined;
 });
 

@@ -83,6 +83,8 @@ export function addPart(show: Draft<Show>, part: Draft<Part>): void {
 export function nameMedia(show: Draft<Show>, media: Media): void {
   const known = show.media[media.id];
   if (!known) show.media[media.id] = { ...media } as Draft<Media>;
+  // A sound that is known already may turn out to be a piece in layers.
+  else if (media.layers && !known.layers) known.layers = media.layers.map((one) => ({ ...one }));
   else if (known.kind !== media.kind) {
     const clip = known.kind === 'clip' ? known : media;
     show.media[media.id] = { ...clip, seconds: Math.max(known.seconds, media.seconds) } as Draft<Media>;

@@ -7,7 +7,7 @@ import { soundSeconds } from '../speed';
 import type { Fade, Part, Show, Span } from '../types';
 import type { Fitted, Marks } from '../fitTypes';
 import { defineEdit, find } from './edit';
-import { fitFades } from './keep';
+import { dropPins, fitFades } from './keep';
 import { spread } from './timing';
 
 /** A fitted piece, ready to be laid. */
@@ -45,7 +45,7 @@ export const layFit = defineEdit<LaidFit>(
     if (part.even) part.even = undefined;
     if (part.backwards) part.backwards = undefined;
     part.spans = spans.map((span) => ({ ...span, to: Math.min(length, span.to) })) as Draft<Span[]>;
-    part.pins = [];
+    dropPins(part);
     part.fadeOut = fade === null ? NO_FADE : { seconds: fade, bend: part.fadeOut.bend };
     part.fit = JSON.parse(JSON.stringify(fit)) as Draft<Fitted>;
     fitFades(part);

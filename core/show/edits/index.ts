@@ -68,6 +68,7 @@ export { addMarks, removeMarks, setMark } from './marks';
 export { layFit, refitDue, setMarks, setRefit, type LaidFit } from './fitting';
 export { addLane, removeLane, setLane, toLane } from './lanes';
 export { setTreatments, type Treated } from './treatments';
+export { layInLayers, setLayer, setLayerPins, type LayerChange } from './layers';
 export { rideLane, setLanePins, setLevels, setRoom, type Levels, type RoomOf } from './balance';
 export { HOW_PLAYED } from './keep';
 export { setPlayed, type PlayedChange } from './playing';

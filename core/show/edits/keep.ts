@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import type { Seconds } from '../../units';
 import { asKind } from '../lanes';
-import { slicePins } from '../pins';
+import { changePins, slicePins } from '../pins';
 import { partSeconds } from '../placement';
 import { sliceSpans } from '../spans';
 import type { Fade, LaneOf, Part, Take } from '../types';
@@ -70,6 +70,12 @@ export function byHand(part: Draft<Part>): void {
   if (part.fit?.self) part.fit.self = false;
 }
 
+/** What was set by hand on a part's old passages goes with them; how its layers are played stays. */
+export function dropPins(part: Draft<Part>): void {
+  part.pins = [];
+  for (const layer of part.layers ?? []) if (layer.pins) layer.pins = undefined;
+}
+
 /** Fades never last longer than their part. */
 export function fitFades(part: { spans: Part['spans']; fadeUp: Fade; fadeOut: Fade }): void {
   const length = partSeconds(part);
@@ -81,8 +87,7 @@ export function fitFades(part: { spans: Part['spans']; fadeUp: Fade; fadeOut: Fa
 /** Keeps the stretch [start, end) of a part, seconds from its own start; what is set by hand stays with its sound. Its place in the show stays. */
 export function keepStretch(part: Draft<Part>, start: Seconds, end: Seconds): void {
   byHand(part);
-  part.pins = slicePins(part.pins, start, end);
-  if (part.undipped) part.undipped = slicePins(part.undipped, start, end);
+  changePins(part, (pins) => slicePins(pins, start, end));
   part.spans = sliceSpans(part.spans, start, end);
   fitFades(part);
 }

@@ -4,7 +4,7 @@ import { LIMITS } from '../limits';
 import { loopSpans, type Loop } from '../loop';
 import type { Grid } from '../fitTypes';
 import { defineEdit, find } from './edit';
-import { HOW_PLAYED, fitFades } from './keep';
+import { HOW_PLAYED, dropPins, fitFades } from './keep';
 
 /** Says where a piece has its beats, or (null) that nobody knows. */
 export const setGrid = defineEdit<{ media: string; grid: Grid | null }>('edit.setTheBeat', (show, { media, grid }) => {
@@ -30,7 +30,7 @@ export const layLoop = defineEdit<{ id: string; loop: Loop; passes: number; from
     const spans = loopSpans(loop, Math.round(passes), clamp(from, 0, source), clamp(to, 0, source));
     if (!spans || spans.some((span) => span.to > source + 1e-9) || spans.length > LIMITS.spans) return;
     part.spans = spans.map((span) => ({ ...span, ...(span.fold ? { fold: { ...span.fold } } : {}) }));
-    part.pins = [];
+    dropPins(part);
     // A loop is laid at the piece's own speed.
     for (const field of HOW_PLAYED) if (part[field] !== undefined) part[field] = undefined;
     if (part.fit) part.fit = undefined;

@@ -2,7 +2,7 @@ import { phrase } from '../../phrase';
 import type { Draft } from 'immer';
 import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
-import { movePins } from '../pins';
+import { changePins, movePins } from '../pins';
 import { partEnd, partSeconds, spansSeconds } from '../placement';
 import { soundSeconds } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
@@ -99,7 +99,7 @@ function moveEdge(show: Draft<Show>, part: Draft<Part>, edge: 'start' | 'end', o
   if (moved < 0) keepStretch(part, edge === 'start' ? -moved : 0, edge === 'start' ? length : length + moved);
   else {
     byHand(part);
-    if (edge === 'start') part.pins = movePins(part.pins, moved, length + moved);
+    if (edge === 'start') changePins(part, (pins) => movePins(pins, moved, length + moved));
     part.spans = spans;
     fitFades(part);
   }
@@ -154,6 +154,7 @@ export const restorePart = defineEdit<{ id: string }>('edit.backToTheOriginal', 
   part.fadeOut = NO_FADE;
   part.quiet = [];
   part.pins = [];
+  if (part.layers) part.layers = undefined;
   if (part.undipped) part.undipped = undefined;
   if (part.cross) part.cross = undefined;
 });

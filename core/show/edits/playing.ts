@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { clamp, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
+import { changePins } from '../pins';
 import { partSeconds } from '../placement';
 import { evenIn, heardMoment, soundSeconds, sourceMoment, speedOf, type Played } from '../speed';
 import type { Part, Show } from '../types';
@@ -67,12 +68,10 @@ export function playAs(show: Draft<Show>, part: Draft<Part>, change: PlayedChang
     return { from, to, join: cut?.join ?? 0, ...(fold ? { fold } : {}) };
   });
   const grown = partSeconds(part) / length;
-  const along = (pins: Part['pins']) => {
+  changePins(part, (pins) => {
     const next = pins.map(({ at, gain }) => ({ at: (turned ? length - at : at) * grown, gain }));
     return turned ? next.reverse() : next;
-  };
-  part.pins = along(before.pins);
-  if (before.undipped) part.undipped = along(before.undipped);
+  });
   byHand(part);
   fitFades(part);
 }

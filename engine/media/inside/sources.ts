@@ -1,7 +1,7 @@
 import { soundKeysOf, type Plan } from '../../../core/mix';
 import { soundOfKey, type MediaId, type Recipe } from '../../../core/show';
 import type { PcmSource } from '../../../core/sound';
-import { clearIn, cooked } from '../../../core/treat';
+import { clearIn, cooked, ofThePiece, type Findings } from '../../../core/treat';
 import { fileAt, places } from '../folders';
 import { findingsFor } from '../recipes';
 import { openPages, openPcm, type Opened } from './pcm';
@@ -20,11 +20,23 @@ export async function openSound(key: string): Promise<Opened> {
   try {
     // Until clear voice is worked out it plays without: nothing else of the recipe waits for it.
     const asked = clears && !cleared ? withoutClear(recipe) : recipe;
-    const findings = await findingsFor(media, pcm, asked, cleared);
+    const findings = await findingsFor(media, pcm, asked, cleared, await piecesFindings(asked));
     return { ...cooked(pcm, asked, findings, cleared), close, ...(asked === recipe ? {} : { waiting: true }) };
   } catch (error) {
     close();
     throw error;
+  }
+}
+
+/** What is known of the piece that a sound is a layer of. */
+async function piecesFindings(recipe: Recipe): Promise<Findings> {
+  const whole = ofThePiece(recipe);
+  if (!whole || recipe.of === undefined) return {};
+  const pcm = await openPcm(recipe.of);
+  try {
+    return await findingsFor(recipe.of, pcm, whole);
+  } finally {
+    pcm.close();
   }
 }
 
