@@ -4,7 +4,7 @@ import { needsHearing, type Heard } from '../core/level';
 import { soundKeysOf, type PlannedPart } from '../core/mix';
 import { ownParts, playedKey, readShow, soundOfKey, type MediaId, type Show } from '../core/show';
 import type { PcmSource } from '../core/sound';
-import { clearIn, cooked } from '../core/treat';
+import { clearIn, soundFor } from '../core/treat';
 import { clearedSource, loadDenoiser } from './clear';
 import { profileOf, type Profile } from '../core/speech';
 import { Complaint, soundSource } from './files';
@@ -64,9 +64,14 @@ export class ShowFolder {
   sources(parts: readonly PlannedPart[]): Map<string, PcmSource> {
     const sources = new Map<string, PcmSource>();
     for (const key of soundKeysOf(parts)) {
-      const { media, recipe } = soundOfKey(key);
-      if (!sources.has(key))
-        sources.set(key, recipe ? cooked(this.source(media), recipe, null, this.cleared.get(media) ?? null) : this.source(media));
+      sources.set(
+        key,
+        soundFor(
+          key,
+          (media) => this.source(media),
+          (media) => this.cleared.get(media) ?? null,
+        ),
+      );
     }
     return sources;
   }

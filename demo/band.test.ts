@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { WavReader, memoryBytes } from '../core/files';
 import { understood, type Heard } from '../core/level';
-import { Mixer, soundKeysOf, stemsOf, type Plan } from '../core/mix';
-import { FIRST_LANES, newShow, soundOfKey, type Card, type Show } from '../core/show';
+import { stemsOf, type Plan } from '../core/mix';
+import { FIRST_LANES, newShow, type Card, type Show } from '../core/show';
 import { newPart, setDips } from '../core/show/edits';
 import { POWER_HOP, PowerMeter, memorySource, resampledSource, type PcmSource } from '../core/sound';
 import { IMPORTANCE, profileOf, thirdsOf } from '../core/speech';
-import { cooked } from '../core/treat';
+import { renderPlan } from '../tests/render';
 import { mediaId, soundMedia } from '../tests/shows';
 import { RATE } from '../core/units';
 import { musicFile } from './music/perform';
@@ -50,17 +50,7 @@ function demo(): Show {
   return { ...show, pictures: [card], media: Object.fromEntries(media.map((one) => [one.id, one])), parts };
 }
 
-function render(plan: Plan): Float32Array {
-  const opened = new Map(
-    [...soundKeysOf(plan.parts)].map((key) => {
-      const { media, recipe } = soundOfKey(key);
-      return [key, recipe ? cooked(sources.get(media)!, recipe) : sources.get(media)!];
-    }),
-  );
-  const out = new Float32Array(plan.frames * 2);
-  new Mixer(plan, opened).render(0, plan.frames, out);
-  return out;
-}
+const render = (plan: Plan): Float32Array => renderPlan(plan, sources);
 
 /** Loudness every 400 ms, LUFS, where anything sounds. */
 function momentary(sound: Float32Array): number[] {

@@ -83,6 +83,7 @@ step('Import directions', () =>
       'server',
       'cli',
       'demo',
+      'repertoire',
     ]),
   ),
 );

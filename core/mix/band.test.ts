@@ -2,12 +2,11 @@ import { narration, profile, withNarrations } from '../../tests/heard';
 import { renderShow } from '../../tests/render';
 import { mediaId, showOf } from '../../tests/shows';
 import type { Heard } from '../level';
-import { soundOfKey, type Show } from '../show';
+import { type Show } from '../show';
 import { setDips, splitParts } from '../show/edits';
 import { memorySource, type PcmSource } from '../sound';
-import { cooked } from '../treat';
 import { RATE } from '../units';
-import { planShow, soundKeysOf } from '.';
+import { planShow } from '.';
 
 /** Somebody speaks from 5 to 9 s over a deep and a middle tone. */
 const heard: Heard = new Map([[mediaId(3001), profile(6, [[1, 5]])]]);
@@ -25,15 +24,7 @@ const sounds = new Map<string, PcmSource>([
   [mediaId(3001), memorySource(new Float32Array(6 * RATE), 1)],
 ]);
 
-function render(one: Show): Float32Array {
-  const sources = new Map(
-    [...soundKeysOf(planShow(one, heard).parts)].map((key) => {
-      const { media, recipe } = soundOfKey(key);
-      return [key, recipe ? cooked(sounds.get(media)!, recipe) : sounds.get(media)!];
-    }),
-  );
-  return renderShow(one, sources, [30_000], heard);
-}
+const render = (one: Show): Float32Array => renderShow(one, sounds, [30_000], heard);
 
 /** Level of a tone around a second, dB below what it is where nobody speaks. */
 function down(sound: Float32Array, hertz: number, second: number): number {

@@ -1,4 +1,4 @@
-import { heardOf, isNudge, type Recipe, type Stretch, type Treatment, type TreatmentOf } from '../show';
+import { heardOf, isNudge, soundOfKey, type Recipe, type Stretch, type Treatment, type TreatmentOf } from '../show';
 import {
   blendSource,
   farRuns,
@@ -124,6 +124,19 @@ export function cooked(source: PcmSource, recipe: Recipe, findings: Findings | n
   const treated = throughChain(turnedRound(atPitch(sped, recipe, pitchRuns), recipe), recipe.treatments, noises);
   const { split } = recipe;
   return split ? treatedSource(treated, (channels) => new SpeechBand(split, channels)) : treated;
+}
+
+/** A sound that a plan names, out of the stored ones: all that its recipe needs is found out now. The sources are borrowed. */
+export function soundFor(
+  key: string,
+  source: (media: string) => PcmSource,
+  cleared: (media: string) => PcmSource | null = () => null,
+): PcmSource {
+  const { media, recipe } = soundOfKey(key);
+  if (!recipe) return source(media);
+  const whole = ofThePiece(recipe);
+  const given = whole ? findOut(source(recipe.of!), whole) : {};
+  return cooked(source(media), recipe, findOut(source(media), recipe, cleared(media), given), cleared(media));
 }
 
 function blended(source: PcmSource, recipe: Recipe, cleared: PcmSource | null): PcmSource {
