@@ -97,7 +97,7 @@ export function ensureSite() {
 
 /** Composes, draws and lays out the demo show. */
 export function ensureDemo() {
-  return once('demo', ['demo', 'core'], '.cache/demo/show.json', () => {
+  return once('demo', ['demo', 'repertoire', 'core'], '.cache/demo/radio.json', () => {
     console.log('Composing and drawing the demo show …');
     if (node([tool('tsx'), 'demo/main.ts', join(cache, 'demo')]) !== 0) give('The demo show could not be made: the reason stands above.');
   });

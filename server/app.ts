@@ -59,7 +59,7 @@ export function createApp({ site, demo }: Folders): Express {
 
 function demoRouter(folder: string) {
   const router = express.Router();
-  router.get('/show.json', (_request, response) => response.sendFile('show.json', { root: folder }));
+  for (const name of ['show.json', 'radio.json']) router.get(`/${name}`, (_request, response) => response.sendFile(name, { root: folder }));
   router.get('/media/:id', (request, response) => {
     const { id } = request.params;
     const media = join(folder, 'media');

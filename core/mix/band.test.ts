@@ -6,7 +6,6 @@ import { type Show } from '../show';
 import { setDips, splitParts } from '../show/edits';
 import { memorySource, type PcmSource } from '../sound';
 import { RATE } from '../units';
-import { planShow } from '.';
 
 /** Somebody speaks from 5 to 9 s over a deep and a middle tone. */
 const heard: Heard = new Map([[mediaId(3001), profile(6, [[1, 5]])]]);

@@ -65,13 +65,13 @@ function addRoom(dry: Tape, into: Tape): void {
   }
 }
 
-/** The finished piece: layers, room, a fade over the very last of the ring, and a peak of −1.5 dBFS. */
-export function performMix(): Tape {
-  const layers = performLayers();
+/** Some layers with their share of the room. */
+function mixed(layers: ReadonlyMap<Layer, Tape>, which: readonly Layer[]): Tape {
   const frames = layers.get('lead')!.left.length;
   const mix = blankTape(frames);
   const send = blankTape(frames);
-  for (const [layer, tape] of layers) {
+  for (const layer of which) {
+    const tape = layers.get(layer)!;
     const share = ROOM[layer];
     for (let i = 0; i < frames; i += 1) {
       mix.left[i]! += tape.left[i]!;
@@ -81,20 +81,46 @@ export function performMix(): Tape {
     }
   }
   addRoom(send, mix);
-  let peak = 0;
-  for (let i = 0; i < frames; i += 1) peak = Math.max(peak, Math.abs(mix.left[i]!), Math.abs(mix.right[i]!));
-  const fade = MUSIC_RATE * 2;
-  for (let i = 0; i < frames; i += 1) {
-    const gain = (HEADROOM / peak) * Math.min(1, (frames - i) / fade);
-    mix.left[i]! *= gain;
-    mix.right[i]! *= gain;
-  }
   return mix;
 }
 
+/** What the piece is handed out in: its tune, what goes with it, and what carries it. */
+const HANDED: readonly (readonly [title: string, layers: readonly Layer[]])[] = [
+  ['Tune', ['lead']],
+  ['Chords', ['chords']],
+  ['Rhythm', ['bass', 'pulse']],
+];
+
+export interface Music {
+  /** The piece as it is, a 16-bit WAV. */
+  readonly whole: Uint8Array;
+  /** The sounds that it is the sum of, but for the rounding to 16 bits. */
+  readonly layers: readonly { readonly title: string; readonly file: Uint8Array }[];
+}
+
+/** The finished piece and its layers: a fade over the very last of the ring, and a peak of −1.5 dBFS. */
+export function performMusic(): Music {
+  const layers = performLayers();
+  const mix = mixed(layers, LAYERS);
+  const frames = mix.left.length;
+  let peak = 0;
+  for (let i = 0; i < frames; i += 1) peak = Math.max(peak, Math.abs(mix.left[i]!), Math.abs(mix.right[i]!));
+  const fade = MUSIC_RATE * 2;
+  const finished = (tape: Tape): Uint8Array => {
+    for (let i = 0; i < frames; i += 1) {
+      const gain = (HEADROOM / peak) * Math.min(1, (frames - i) / fade);
+      tape.left[i]! *= gain;
+      tape.right[i]! *= gain;
+    }
+    return fileOf(tape);
+  };
+  return { whole: finished(mix), layers: HANDED.map(([title, which]) => ({ title, file: finished(mixed(layers, which)) })) };
+}
+
 /** The piece as a 16-bit WAV file. */
-export function musicFile(): Uint8Array {
-  const { left, right } = performMix();
+export const musicFile = (): Uint8Array => performMusic().whole;
+
+function fileOf({ left, right }: Tape): Uint8Array {
   const writer = new WavWriter('int16', 2, MUSIC_RATE);
   const both = new Float32Array(left.length * 2);
   for (let i = 0; i < left.length; i += 1) {

@@ -56,6 +56,8 @@ export type Entry =
       readonly title: string;
       readonly seconds: number;
       readonly pictures: number;
+      /** A show of sound alone. */
+      readonly alone: boolean;
       readonly cover: MediaId | null;
       readonly savedAt: number;
     }
@@ -102,6 +104,7 @@ function entryOf(id: string, text: string): Entry {
       title: show.title,
       seconds: showSeconds(show),
       pictures: show.pictures.length,
+      alone: show.alone !== undefined,
       cover: show.pictures.map((one) => (one.kind === 'card' ? null : one.media)).find((media) => media !== null) ?? null,
       savedAt,
     };

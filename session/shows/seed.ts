@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
 import { readShow, startHistory, type Media } from '../../core/show';
+import { newId } from '../ids';
 import { listener } from '../workers';
 import { tidyOnce } from './tidy';
 import { isSeeded, markSeeded, saveRecord, START_PLACE } from './records';
@@ -30,12 +31,17 @@ export async function startOnce(): Promise<void> {
   await layDemo();
 }
 
-/** Fetches the demo show and its media and stores them like files of one's own. */
-export async function layDemo(): Promise<void> {
+/** The demo shows: the first is laid out on the first visit, the others when they are asked for. */
+export const DEMOS = { show: '/demo/show.json', radio: '/demo/radio.json' } as const;
+
+/** Fetches a demo show and its media and stores them like files of one's own. */
+export async function layDemo(which: keyof typeof DEMOS = 'show'): Promise<void> {
   const say = (seeding: Seeding) => useSeeding.setState({ seeding });
   try {
     say({ status: 'running', share: 0 });
-    const show = readShow(await (await get('/demo/show.json')).json());
+    const laid = readShow(await (await get(DEMOS[which])).json());
+    // Each time it is laid out it is a show of its own: it takes no other one's place.
+    const show = which === 'show' ? laid : { ...laid, id: newId() };
     const media = Object.values(show.media);
     const whole = media.reduce((sum, one) => sum + one.bytes, 0);
     let done = 0;

@@ -97,6 +97,7 @@ export function ShowsScreen() {
           <BrokenCard key={entry.id} entry={entry} onDelete={moveToBin} />
         );
       })}
+      {list.data && list.data.length > 0 ? <OtherDemo entries={list.data} /> : null}
       <Bin onRestore={(id) => restore.mutate(id)} onDiscard={(id) => discard.mutate(id)} />
     </ScrollView>
   );
@@ -111,6 +112,14 @@ function Seeding({ entries }: { readonly entries: readonly Entry[] | null }) {
   }
   if (entries?.length === 0) return <Button label={t('shows.layOutTheDemoShow')} onPress={() => void layDemo()} className="self-center" />;
   return null;
+}
+
+/** The demo show of sound alone: laid out when somebody asks for it. */
+function OtherDemo({ entries }: { readonly entries: readonly Entry[] }) {
+  const { seeding } = useSeeding();
+  const there = entries.some((entry) => entry.kind === 'valid' && entry.alone);
+  if (there || seeding.status !== 'idle') return null;
+  return <Button label={t('shows.layOutTheRadioShow')} kind="quiet" onPress={() => void layDemo('radio')} className="self-center" />;
 }
 
 function Bin({ onRestore, onDiscard }: { readonly onRestore: (id: string) => void; readonly onDiscard: (id: string) => void }) {
