@@ -22,6 +22,7 @@ const ROOMS = {
     'level',
     'mix',
     'papers',
+    'shelf',
     'fit',
     'check',
   ],

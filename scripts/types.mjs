@@ -2,7 +2,19 @@
 import { spawn } from 'node:child_process';
 import { root, tool } from './ground.mjs';
 
-const FLOORS = ['core', 'words', 'engine', 'engine/tsconfig.worker.json', 'session', 'ui', 'server', 'cli', 'demo', 'repertoire', 'tsconfig.tests.json'];
+const FLOORS = [
+  'core',
+  'words',
+  'engine',
+  'engine/tsconfig.worker.json',
+  'session',
+  'ui',
+  'server',
+  'cli',
+  'demo',
+  'repertoire',
+  'tsconfig.tests.json',
+];
 const waiting = [...FLOORS];
 let failed = 0;
 

@@ -3,12 +3,15 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type Request } from 'express';
 import { languageFor, tIn } from '../words';
+import { shelfRouter, type Shelf } from './shelf/router';
 
 export interface Folders {
   /** The built application. */
   readonly site: string;
   /** The demo show: `show.json` and `media/`. */
   readonly demo: string;
+  /** The music shelf; none where it says nothing. */
+  readonly shelf?: Shelf | undefined;
 }
 
 /** Only what the application itself brings may run or load; media come from the browser's own storage. */
@@ -29,7 +32,7 @@ const languageOf = (request: Request) => languageFor(request.acceptsLanguages())
 /** Files with a hash in their name never change. */
 const FOREVER = 'public, max-age=31536000, immutable';
 
-export function createApp({ site, demo }: Folders): Express {
+export function createApp({ site, demo, shelf }: Folders): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -39,6 +42,7 @@ export function createApp({ site, demo }: Folders): Express {
   });
   app.use(compression());
   app.use('/demo', demoRouter(demo));
+  if (shelf) app.use('/shelf', shelfRouter(shelf));
   app.use(
     express.static(site, {
       setHeaders: (response, path) => response.setHeader('Cache-Control', path.includes('/_expo/static/') ? FOREVER : 'no-cache'),

@@ -1,6 +1,11 @@
-import { resolve } from 'node:path';
+import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { parseArgs } from 'node:util';
 import { languageFor, speak, t } from '../words';
 import { createApp } from './app';
+import { FolderShelf } from './shelf/folder';
+import { OwnMusic } from './shelf/own';
 
 // The terminal says which language it is read in.
 speak(
@@ -11,9 +16,15 @@ speak(
   ),
 );
 
-const [site = 'dist', demo = '.cache/demo'] = process.argv.slice(2);
+const { positionals, values } = parseArgs({ allowPositionals: true, options: { shelf: { type: 'string' } } });
+const [site = 'dist', demo = '.cache/demo'] = positionals;
 const wanted = process.env.PORT ?? '4870';
 const port = Number(wanted);
+
+/** A name for the file that keeps what was read of a folder. */
+function shortOf(path: string): string {
+  return createHash('sha256').update(path).digest('hex').slice(0, 16);
+}
 
 function refuse(sentence: string): never {
   console.error(sentence);
@@ -22,7 +33,14 @@ function refuse(sentence: string): never {
 
 if (!Number.isInteger(port) || port < 1 || port > 65_535) refuse(t('server.port', { port: wanted }));
 
-const server = createApp({ site: resolve(site), demo: resolve(demo) }).listen(port);
+const cache = resolve(demo, '../shelf');
+const teacher = values.shelf === undefined ? null : resolve(values.shelf);
+if (teacher !== null && !existsSync(teacher)) refuse(t('server.noFolder', { folder: teacher }));
+const folder = teacher === null ? null : new FolderShelf(teacher, join(cache, `${shortOf(teacher)}.json`));
+const shelf = { own: new OwnMusic(join(cache, 'own')), folder };
+
+const server = createApp({ site: resolve(site), demo: resolve(demo), shelf }).listen(port);
+void folder?.ready().then(() => console.log(t('server.shelfRead', { count: folder.entries.length, folder: teacher! })));
 server.on('listening', () => console.log(t('server.open', { address: `http://localhost:${port}` })));
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE') {

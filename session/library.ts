@@ -2,7 +2,7 @@ import { perSession, sessionNow, sessionStore, type OpenSession } from './open/s
 import { Failure, failureOf } from '../core/failure';
 import { partEnd, partsOn, type Media } from '../core/show';
 import { addPictures, layParts, newPart, newPicture, replaceMedia } from '../core/show/edits';
-import type { Taken } from '../engine/listen/listen.protocol';
+import type { FetchDetails, Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
@@ -45,12 +45,15 @@ export function cancelTaking(): void {
 
 type Want = 'picture' | 'sound';
 
+/** What comes in: a file, or a sound of the shelf. */
+type Coming = File | FetchDetails;
+
 interface Batch {
   readonly taken: Taken[];
   readonly refused: Failure[];
 }
 
-async function takeAll(files: readonly File[], want: Want): Promise<Batch['taken']> {
+async function takeAll(files: readonly Coming[], want: Want): Promise<Batch['taken']> {
   const own = intake();
   // What was refused stays on the screen until something new is brought in.
   if (own.waiting === 0) dismissRefused();
@@ -64,7 +67,7 @@ async function takeAll(files: readonly File[], want: Want): Promise<Batch['taken
 }
 
 /** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
-async function takeBatch(session: OpenSession, files: readonly File[], want: Want): Promise<Batch['taken']> {
+async function takeBatch(session: OpenSession, files: readonly Coming[], want: Want): Promise<Batch['taken']> {
   if (session.over) return [];
   const { signal } = (intake().stop = new AbortController());
   const { taken, refused }: Batch = { taken: [], refused: [] };
@@ -73,7 +76,11 @@ async function takeBatch(session: OpenSession, files: readonly File[], want: Wan
     const say = (share: number) => session.over || useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
     try {
-      const one = await listener().call('take', { file, name: file.name, want }, { signal, onProgress: say });
+      const how = { signal, onProgress: say };
+      const one =
+        'url' in file
+          ? await listener().call('fetchSound', file, how)
+          : await listener().call('take', { file, name: file.name, want }, how);
       taken.push(one);
       if (one.note) refused.push(new Failure(one.note, { name: file.name }));
     } catch (error) {
@@ -124,6 +131,17 @@ export async function replacePiece(id: string, file: File): Promise<string | nul
 export async function takeSoundFile(file: File): Promise<Media | null> {
   const [one] = await takeAll([file], 'sound');
   return one?.media ?? null;
+}
+
+/** Fetches sounds of the shelf, all of them or none: what is missing is said like any file that could not come in. */
+export async function fetchSounds(files: readonly FetchDetails[]): Promise<Taken[] | null> {
+  const taken = await takeAll(files, 'sound');
+  return taken.length === files.length ? taken : null;
+}
+
+/** Something waits to be laid, before all else that does. */
+export function arrive(arrival: Arrival): void {
+  useLibrary.setState(({ arrivals }) => ({ arrivals: [arrival, ...arrivals] }));
 }
 
 /** Sounds come in and wait to be heard and laid: music for the bed, or spot sounds. */

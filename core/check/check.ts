@@ -90,6 +90,7 @@ export type Finding =
   | Line<'narrations', readonly CutShort[]>
   | Line<'solo', readonly Lane[]>
   | Line<'credits', readonly Media[]>
+  | Line<'licences', readonly Media[]>
   | Line<'media', readonly Media[]>;
 
 /** Looks the whole show over before it is handed out. Nothing but a missing file stands in the way of that. */
@@ -101,6 +102,8 @@ export function checkShow(show: Show, measured: Measured): Finding[] {
   // Solo is for listening: it is easily forgotten, and goes into the file.
   const soloed = show.lanes.filter((lane) => lane.solo);
   if (soloed.length > 0) findings.push({ kind: 'solo', state: 'look', says: soloed });
+  const { unlicensed } = creditsOf(show);
+  if (unlicensed.length > 0) findings.push({ kind: 'licences', state: 'look', says: unlicensed });
   return [...findings, loudness(show, measured), peaks(measured), credits(show)];
 }
 

@@ -14,6 +14,8 @@ export interface Credits {
   readonly lines: readonly CreditLine[];
   /** Music and spot sounds that are used and have no line. */
   readonly missing: readonly Media[];
+  /** What came from a shelf that names no licence. */
+  readonly unlicensed: readonly Media[];
 }
 
 /** Who is to be credited: for music and spot sounds always, for photos, clips and narrations where a line was written. */
@@ -30,7 +32,8 @@ export function creditsOf(show: Pick<Show, 'parts' | 'pictures' | 'media'>): Cre
     if (credit) lines.push({ media: id, title, credit });
     else if (asked) missing.push(show.media[id]!);
   }
-  return { lines, missing };
+  const unlicensed = [...used.keys()].map((id) => show.media[id]!).filter(({ licence }) => licence === '');
+  return { lines, missing, unlicensed };
 }
 
 /** What a card says: its own words, or the show's title and credits as they are now. */

@@ -122,6 +122,7 @@ const media = Joi.object({
   width: Joi.number().integer().min(0).max(100_000).required(),
   height: Joi.number().integer().min(0).max(100_000).required(),
   credit: Joi.string().allow('').max(LIMITS.credit),
+  licence: Joi.string().allow('').max(LIMITS.credit),
   grid,
   marks,
   told,

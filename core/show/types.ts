@@ -269,6 +269,8 @@ export interface Media {
   readonly height: number;
   /** The line that credits whoever made it. */
   readonly credit?: string | undefined;
+  /** Under which licence it may be used: empty where it came from a shelf that does not say; nothing for what a person brought. */
+  readonly licence?: string | undefined;
   /** Beats and bars as a person set them. */
   readonly grid?: Grid | undefined;
   /** The sounds that it is the sum of, where it is a piece in layers. They are media of the show like any other. */

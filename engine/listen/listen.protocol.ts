@@ -22,7 +22,16 @@ export interface TakeDetails {
   readonly want: 'picture' | 'sound';
 }
 
+/** A sound on a server. */
+export interface FetchDetails {
+  readonly url: string;
+  readonly name: string;
+  readonly bytes: number;
+}
+
 export type ListenCalls = {
+  /** Fetches a sound of the shelf and takes it in. Progress and cancel. @throws Failure `shelf.*`. */
+  fetchSound(details: FetchDetails): Promise<Taken>;
   /** Stores a file under its hash and makes what drawing and mixing need of it. Progress and cancel. */
   take(details: TakeDetails): Promise<Taken>;
   /** Makes the frame strip of a stored clip where there is none yet. Progress and cancel. @throws Failure `media.missing`. */

@@ -7,6 +7,7 @@ export interface Spot {
   readonly id: string;
   readonly title: string;
   readonly words: readonly string[];
+  readonly seconds: number;
   readonly make: () => Float32Array;
 }
 
@@ -89,5 +90,5 @@ export function spot(id: string, title: string, words: string, seconds: number, 
       0.02,
     );
   };
-  return { id, title, words: words.split(' '), make };
+  return { id, title, words: words.split(' '), seconds, make };
 }

@@ -55,27 +55,50 @@ interface Place {
   readonly gains: ReadonlyMap<string, number>;
 }
 
-/** Makes one piece of sounds: lines them up where their lengths differ, pads those that are shorter, and adds them up. */
+/** A piece and its layers, as media of a show. */
+export interface PieceMedia {
+  readonly piece: Media;
+  readonly layers: readonly Media[];
+  /** They did not all begin at the same moment. */
+  readonly linedUp: boolean;
+}
+
+interface Named {
+  readonly title: string;
+  readonly titles: readonly string[];
+  readonly credit?: string | undefined;
+}
+
+/** Makes one piece of sounds: lines them up where their lengths differ, pads those that are shorter, and adds them up. @throws Failure where one cannot be made. */
+export async function pieceOf(
+  media: readonly Media[],
+  { title, titles, credit }: Named,
+  say: (share: number) => void,
+): Promise<PieceMedia> {
+  const placed = await lineUp(media);
+  const frames = lengthOf(placed);
+  const layers: Media[] = [];
+  for (const [index, one] of placed.entries()) {
+    const whole = one.at === 0 && framesOf(one.media.seconds) === frames;
+    layers.push(whole ? one.media : await made(planLayers([one], frames), titles[index]!, one.media.credit));
+    say((index + 1) / (placed.length + 1));
+  }
+  const sum = await made(planLayers(layers.map((one) => ({ media: one, at: 0 }))), title, credit);
+  const piece: Media = { ...sum, layers: layers.map(({ id }, index) => ({ media: id, title: titles[index]! })) };
+  return { piece, layers, linedUp: placed.some((one) => one.at > 0) };
+}
+
+/** Makes one piece of sounds and lays it. */
 async function join(media: readonly Media[], lane: Lane, { at, instead, gains }: Place): Promise<boolean> {
   if (!canBeLayers(media) || useLayering.getState().share !== null) return false;
   const session = sessionNow();
   const say = (share: number) => (session.over ? undefined : useLayering.setState({ share }));
   say(0);
   try {
-    const placed = await lineUp(media);
-    const frames = lengthOf(placed);
-    const titles = titlesOf(media);
-    const layers: Media[] = [];
-    for (const [index, one] of placed.entries()) {
-      const whole = one.at === 0 && framesOf(one.media.seconds) === frames;
-      layers.push(whole ? one.media : await made(planLayers([one], frames), titles[index]!, one.media.credit));
-      say((index + 1) / (placed.length + 1));
-    }
-    const title = titleOf(media);
     const credits = [...new Set(media.flatMap(({ credit }) => (credit === undefined ? [] : [credit])))].join('; ');
-    const sum = await made(planLayers(layers.map((one) => ({ media: one, at: 0 }))), title, credits === '' ? undefined : credits);
+    const named = { title: titleOf(media), titles: titlesOf(media), credit: credits === '' ? undefined : credits };
+    const { piece, layers, linedUp } = await pieceOf(media, named, say);
     if (session.over) return false;
-    const piece: Media = { ...sum, layers: layers.map(({ id }, index) => ({ media: id, title: titles[index]! })) };
     const levels = layers.flatMap(({ id }, index) => {
       const gain = gains.get(media[index]!.id) ?? 0;
       return gain === 0 ? [] : [{ media: id, gain: Math.min(LIMITS.pin.most, Math.max(LIMITS.pin.least, gain)) }];
@@ -84,7 +107,7 @@ async function join(media: readonly Media[], lane: Lane, { at, instead, gains }:
     const { edit, choose, notify } = useOpenShow.getState();
     edit(layInLayers, { part, media: [...layers, piece], instead });
     choose({ kind: 'parts', ids: [part.id] });
-    if (placed.some((one) => one.at > 0)) notify({ kind: 'words', text: t('bed.layersLinedUp') });
+    if (linedUp) notify({ kind: 'words', text: t('bed.layersLinedUp') });
     return true;
   } catch (error) {
     if (!session.over) report(failureOf(error));

@@ -7,7 +7,7 @@ import type { SoundFacts } from '../../engine/media/facts';
 import { fileAt, places } from '../../engine/media/folders';
 import { t } from '../../words';
 import { fileName, freeLater, writing } from '../download';
-import { takeSoundFile, useLibrary, type Arrival } from '../library';
+import { arrive, takeSoundFile, type Arrival } from '../library';
 import { sessionStore } from '../open/session';
 import { currentShow, report, useOpenShow } from '../open/store';
 import { allMedia } from '../shows/mediaIndex';
@@ -27,20 +27,25 @@ async function mine(): Promise<Media[]> {
   return sounds.filter((_, i) => here[i]).sort((a, b) => a.title.localeCompare(b.title) || a.seconds - b.seconds);
 }
 
+/** What is known of a stored sound. @throws Failure `media.missing`. */
+export async function factsOf({ id, title }: Media): Promise<SoundFacts> {
+  const file = await fileAt(places.facts(id));
+  if (!file) throw new Failure('media.missing', { title });
+  return JSON.parse(await file.text()) as SoundFacts;
+}
+
 /** A sound of one's own waits to be laid, like one that has just come in. */
 export async function layMine(media: Media, lane: Arrival['lane']): Promise<void> {
   const show = currentShow();
   try {
-    const file = await fileAt(places.facts(media.id));
-    if (!file) throw new Failure('media.missing', { title: media.title });
-    const facts = JSON.parse(await file.text()) as SoundFacts;
+    const facts = await factsOf(media);
     if (currentShow()?.id !== show?.id) return;
     const known = new Map((await allMedia()).map((one) => [one.id, one]));
     const layers = (media.layers ?? []).flatMap((one) => known.get(one.media) ?? currentShow()?.media[one.media] ?? []);
     const whole = layers.length === (media.layers?.length ?? 0);
     // A piece of which not all layers are here any more is laid as the one sound that it is.
-    const { layers: _, ...bare } = media;
-    useLibrary.setState(({ arrivals }) => ({ arrivals: [{ media: whole ? media : bare, facts, lane, layers }, ...arrivals] }));
+    const bare = { ...media, layers: undefined };
+    arrive({ media: whole ? media : bare, facts, lane, layers: whole ? layers : [] });
   } catch (error) {
     report(error);
   }

@@ -122,7 +122,7 @@ const toolsOf = (show: Show, part: Part) =>
 
 /** The four tools that are used most, by what lies on the lane; all others stand in the grid that “More” opens. */
 const FIRST: Readonly<Record<Part['kind'], readonly Tool[]>> = {
-  bed: ['layers', 'cut', 'fades', 'loudness'],
+  bed: ['cut', 'fades', 'loudness'],
   voice: ['dip', 'takes', 'loudness', 'cut'],
   own: ['cut', 'ends', 'fades', 'loudness'],
   spot: ['cut', 'ends', 'fades', 'loudness'],
@@ -140,7 +140,9 @@ export function PartDrawer({ part }: { readonly part: Part }) {
     if (next === 'range' && tool !== 'range') markRange();
   };
   useEffect(() => (tool === 'range' || tool === 'pauses' ? undefined : dropRange()), [tool]);
-  const first = FIRST[part.kind].filter((one) => tools.includes(one));
+  // A piece in layers has its layers in the place of its fades, which a fade of the end stands for.
+  const most = tools.includes('layers') ? FIRST[part.kind].map((one) => (one === 'fades' ? 'layers' : one)) : FIRST[part.kind];
+  const first = most.filter((one) => tools.includes(one));
   const others = tools.filter((one) => one !== 'more' && !first.includes(one));
   return (
     <>

@@ -3,6 +3,7 @@ import { t } from '../../words';
 import Bell from 'lucide-react-native/icons/bell';
 import Columns from 'lucide-react-native/icons/columns-2';
 import Library from 'lucide-react-native/icons/library';
+import LibraryBig from 'lucide-react-native/icons/library-big';
 import ListOrdered from 'lucide-react-native/icons/list-ordered';
 import Music from 'lucide-react-native/icons/music';
 import { View } from 'react-native';
@@ -49,6 +50,13 @@ export function FaceStart({ face, wide }: { readonly face: Exclude<Face, 'balanc
           kind="quiet"
           disabled={busy}
           onFiles={(files) => void bringSounds(files, 'spot')}
+          className="grow"
+        />
+        <Button
+          label={t('bed.shelf')}
+          icon={LibraryBig}
+          kind={has ? 'quiet' : 'soft'}
+          onPress={() => openPanel({ name: 'shelf' })}
           className="grow"
         />
         <Button label={t('bed.mySounds')} icon={Library} kind="quiet" onPress={() => openPanel({ name: 'mine' })} className="grow" />

@@ -145,6 +145,7 @@ function wayTo(finding: Finding): (() => void) | null {
     case 'loudness':
     case 'peaks':
       return () => openPanel({ name: 'loudness' });
+    case 'licences':
     case 'credits':
       return () => openPanel({ name: 'credits' });
   }

@@ -4,7 +4,7 @@ import type { Treated } from '../../core/show/edits';
 
 /** What stands in the drawer, beside the sheet that it changes. */
 export type DrawerPanel =
-  | { readonly name: 'all' | 'times' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' | 'sheet' | 'even' | 'mine' }
+  | { readonly name: 'all' | 'times' | 'pieces' | 'dips' | 'over' | 'fit' | 'loop' | 'loudness' | 'sheet' | 'even' | 'mine' | 'shelf' }
   | { readonly name: 'lane'; readonly lane: string }
   | { readonly name: 'treat'; readonly of: Treated }
   | { readonly name: 'lanes'; readonly kind: 'bed' | 'voice' }

@@ -7,6 +7,7 @@ import { sayLane, t } from '../../words';
 import { JoinPanel } from '../bed/JoinPanel';
 import { LoopPanel } from '../bed/LoopPanel';
 import { MinePanel } from '../bed/MinePanel';
+import { ShelfPanel } from '../bed/ShelfPanel';
 import { PiecesPanel } from '../bed/PiecesPanel';
 import { IconButton } from '../controls/Button';
 import { Caught } from '../controls/Caught';
@@ -85,6 +86,8 @@ function contentOf(panel: DrawerPanel, fitted: string, named: string): Content {
       return { title: t('treat.clipSpeed'), content: <ClipSpeedPanel id={panel.clip} /> };
     case 'mine':
       return { title: t('bed.mySounds'), content: <MinePanel onDone={closePanel} /> };
+    case 'shelf':
+      return { title: t('bed.shelf'), content: <ShelfPanel onDone={closePanel} /> };
     case 'pieces':
       return { title: t('show.piecesInOrder'), content: <PiecesPanel /> };
     case 'dips':

@@ -180,6 +180,7 @@ function ThinFields({ dips, share, set }: ThinProps) {
   const slopes = dips.thin ?? { down: LIMITS.thin.down, up: LIMITS.thin.up };
   return (
     <View className="gap-1">
+      <Say look="label">{`${t('voice.howMuchIsUnderstood')}: ${sayBand(share)}`}</Say>
       <Slider
         label={t('voice.howMuchIsUnderstood')}
         value={share}

@@ -4,6 +4,7 @@ import { narration, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, withClip } from '../../tests/shows';
 import { setAim, setFade, setLane } from '../../core/show/edits';
 import { sayAbout, sayFinding, sayLeftOut } from './check';
+import type { Show } from '../../core/show';
 import { EN } from '../../words';
 import { saySize } from './files';
 
@@ -28,12 +29,19 @@ const measured: Measured = {
   heard: NOTHING_HEARD,
 };
 
+/** The show with music from a shelf that names no licence. */
+const unlicensed = (show: Show): Show => ({
+  ...show,
+  media: Object.fromEntries(Object.entries(show.media).map(([id, one]) => [id, { ...one, licence: '' }])),
+});
+
 it('has a sentence for everything that the check may find, with numbers as people say them', () => {
   const base = setLane(setAim(withClip(showOf([4, 6], 10), 1, 5, { hold: 4 }), { aim: -16 }), { id: 'bed', change: { solo: true } });
   const shows = [
     base,
     showOf([]),
     showOf([5]),
+    unlicensed(showOf([5, 5], 10)),
     showOf([5, 5], 10),
     showOf([10], 7),
     withNarrations(showOf([10], 10), narration(7, 4, 8)),

@@ -90,6 +90,8 @@ export function sayFinding(finding: Finding): string {
       return t('check.narrations', { count: finding.says.length, lost: saySpan(Math.max(...finding.says.map((one) => one.lost))) });
     case 'solo':
       return t('check.solo', { names: list(finding.says.map((lane: Lane) => t('check.quoted', { name: sayLane(lane) }))) });
+    case 'licences':
+      return t('check.licences', { count: finding.says.length, names: titles(finding.says, 3) });
     case 'credits': {
       const count = finding.says.length;
       return count === 0 ? t('check.credited') : t('check.noCredit', { count, names: titles(finding.says, 2) });

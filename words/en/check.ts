@@ -69,4 +69,7 @@ export const check = {
   'check.leftOut.marker_one': '{{count}} marker was left out{{names}}.',
   'check.leftOut.marker_other': '{{count}} markers were left out{{names}}.',
   'check.alone': 'Sound alone: the show lasts {{length}}, as long as its sound.',
+  'check.about.licences': 'Licences',
+  'check.licences_one': '{{names}} came from the shelf without a licence: ask whether it may be used.',
+  'check.licences_other': '{{count}} sounds came from the shelf without a licence ({{names}}): ask whether they may be used.',
 } as const;

@@ -87,4 +87,10 @@ export const failure = {
   'failure.why.mistaken': ' (“{{what}}” is not what it says it is)',
   'failure.marks.none':
     '{{file}} names no moments that could become marks. Nothing was changed. Choose a table (CSV) with a moment in each line, a WAV with cue points, or an OpenTimelineIO file.',
+  'failure.shelf.away':
+    '{{file}} could not be fetched: the shelf’s server does not answer, or broke off. Nothing was added, and your show is safe. What this browser holds is still here; try again when the server is back.',
+  'failure.shelf.gone':
+    '{{file}} is not on the shelf any more, or was changed there. Nothing was added, and your show is safe. The list is fetched anew: choose it again.',
+  'failure.shelf.odd':
+    'The shelf’s server answered something that is no list of music. Your show is safe. Tell whoever looks after the server.',
 } as const;

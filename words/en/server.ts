@@ -8,4 +8,9 @@ export const server = {
   'server.inUse': 'Port {{port}} is in use by another program. Stop that program, or choose another port: PORT={{other}} npm run demo',
   'server.notAllowed': 'This user may not open port {{port}}. Choose one above 1023: PORT=4870 npm run demo',
   'server.notStarted': 'The server could not start: {{message}}',
+  'server.badQuestion': 'The shelf does not understand this question.',
+  'server.noSound': 'There is no such sound on the shelf, or it has changed since it was listed.',
+  'server.noFolder': 'There is no folder {{folder}}.',
+  'server.shelfRead_one': 'The shelf has one piece from {{folder}}',
+  'server.shelfRead_other': 'The shelf has {{count}} pieces from {{folder}}',
 } as const;

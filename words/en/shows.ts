@@ -36,4 +36,5 @@ export const shows = {
   'shows.filesAway_one': 'One file is not on this device: choose it on its Finish face.',
   'shows.filesAway_other': '{{count}} files are not on this device: choose them on its Finish face.',
   'shows.deleteIt': 'Delete',
+  'shows.layOutTheRadioShow': 'Lay out a demo of sound alone: one minute of radio',
 } as const;

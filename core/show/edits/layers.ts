@@ -70,6 +70,6 @@ export const setLayerPins = defineEdit<{ id: string; media: string; pins: readon
       .slice(0, LIMITS.pin.count)
       .map((pin) => boundPin(pin, length))
       .sort((a, b) => a.at - b.at);
-    change(show, part, media, ({ pins: _, ...one }) => (next.length > 0 ? { ...one, pins: next } : one));
+    change(show, part, media, (one) => ({ ...one, pins: next.length > 0 ? next : undefined }));
   },
 );

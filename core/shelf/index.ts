@@ -1,0 +1,11 @@
+export {
+  creditLine,
+  readShelfPage,
+  readShelfQuery,
+  type ShelfEntry,
+  type ShelfFile,
+  type ShelfPage,
+  type ShelfProblem,
+  type ShelfQuery,
+} from './entry';
+export { PAGE, matches, offersOf, pageOf, plain } from './search';
