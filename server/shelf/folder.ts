@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { dirname, extname, join, relative, sep } from 'node:path';
+import { clearTimeout, setTimeout } from 'node:timers';
 import { watch, type FSWatcher } from 'chokidar';
 import type { ShelfEntry, ShelfFile, ShelfProblem } from '../../core/shelf';
 import { PIECE, SOUNDS, TABLE, pieceAt, tableAt, type PieceFile, type Row } from './beside';

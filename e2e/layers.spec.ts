@@ -1,0 +1,75 @@
+import { writeFileSync } from 'node:fs';
+import { WavWriter } from '../core/files';
+import { addPhotos, expect, exportWav, face, newShow, test } from './app';
+import { made, photo, samplesOf } from './media';
+
+const RATE = 48_000;
+
+/** A tone of so many seconds with a click at its third second, as WAV; `late` leaves its beginning away. */
+function layer(name: string, hertz: number, seconds = 12, late = 0): string {
+  return made(`${name}.wav`, (path) => {
+    const frames = (seconds - late) * RATE;
+    const samples = new Float32Array(frames * 2);
+    for (let i = 0; i < frames; i += 1) {
+      const at = i + late * RATE;
+      // The same rustle in both: by it they are lined up.
+      const rustle = 0.04 * Math.sin(at * at * 1e-6) * Math.sin(at * 0.37);
+      samples[i * 2] = samples[i * 2 + 1] = 0.15 * Math.sin((2 * Math.PI * hertz * at) / RATE) + rustle;
+    }
+    const writer = new WavWriter('float32', 2, RATE);
+    writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
+  });
+}
+
+/** How strong a tone is between two seconds, as an amplitude. */
+function strength(samples: Float32Array, hertz: number, from: number, to: number): number {
+  let [re, im] = [0, 0];
+  const count = (to - from) * RATE;
+  for (let i = 0; i < count; i += 1) {
+    const turn = (2 * Math.PI * hertz * (i + from * RATE)) / RATE;
+    re += samples[i + from * RATE]! * Math.cos(turn);
+    im += samples[i + from * RATE]! * Math.sin(turn);
+  }
+  return (2 * Math.hypot(re, im)) / count;
+}
+
+test('files of one piece come in as its layers: heard, quieter, muted, over time', async ({ page }, info) => {
+  await newShow(page);
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('blue.jpg', '#3030b0')]);
+  await face(page, 'Bed');
+  // The second begins two seconds later: it is lined up by its sound.
+  await page.getByTestId('files: Add music').setInputFiles([layer('Brook low', 110), layer('Brook high', 1760, 12, 2)]);
+  await page.getByRole('button', { name: /These are the layers of one piece/ }).tap();
+  const part = page.getByTestId(/^part /);
+  await expect(part).toHaveCount(1);
+  await expect(page.getByText(/they were lined up by their sound/)).toBeVisible();
+  await page.getByRole('button', { name: 'Layers', exact: true }).tap();
+  const low = page.getByRole('group', { name: 'Layer low' });
+  const high = page.getByRole('group', { name: 'Layer high' });
+  await expect(low).toBeVisible();
+
+  const whole = info.outputPath('whole.wav');
+  await exportWav(page, whole, 'Float');
+  const before = samplesOf(whole).left;
+  expect(strength(before, 110, 4, 8)).toBeCloseTo(0.15, 2);
+  expect(strength(before, 1760, 4, 8)).toBeCloseTo(0.15, 2);
+  // Nothing of the second one is heard before it begins.
+  expect(strength(before, 1760, 0, 1)).toBeLessThan(0.005);
+
+  await face(page, 'Bed');
+  await part.tap();
+  // Its layers are still open.
+  await high.getByRole('button', { name: /^Mute/ }).tap();
+  const muted = info.outputPath('muted.wav');
+  await exportWav(page, muted, 'Float');
+  const after = samplesOf(muted).left;
+  expect(strength(after, 1760, 4, 8)).toBeLessThan(0.002);
+  expect(strength(after, 110, 4, 8)).toBeCloseTo(0.15, 2);
+
+  // Kept: after a reload it is a piece in layers, one of them muted.
+  await page.reload();
+  await face(page, 'Bed');
+  await part.tap();
+  await page.getByRole('button', { name: 'Layers', exact: true }).tap();
+  await expect(high.getByRole('button', { name: /^Mute/ })).toHaveAttribute('aria-pressed', 'true');
+});
