@@ -4,6 +4,7 @@ import { browserFigures } from './browser';
 import { coreFigures } from './core';
 import { fitFigures } from './fit';
 import { historyFigures } from './history';
+import { shelfFigures } from './shelf';
 import { treatFigures } from './treat';
 import { voiceFigures } from './voice';
 import { table, type Figure } from './figure';
@@ -30,6 +31,7 @@ async function main(): Promise<void> {
     ...fitFigures(),
     ...voiceFigures(),
     ...(await treatFigures()),
+    ...(await shelfFigures()),
     ...(await browserFigures()),
     testShare(),
   ];

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { dirname, extname, join, relative, sep } from 'node:path';
-import { clearTimeout, setTimeout } from 'node:timers';
 import { watch, type FSWatcher } from 'chokidar';
 import type { ShelfEntry, ShelfFile, ShelfProblem } from '../../core/shelf';
 import { PIECE, SOUNDS, TABLE, pieceAt, tableAt, type PieceFile, type Row } from './beside';
@@ -37,7 +36,7 @@ export class FolderShelf {
   private busy = 0;
   private done = 0;
   private listed = false;
-  private keeping: NodeJS.Timeout | null = null;
+  private keeping: ReturnType<typeof setTimeout> | null = null;
   private readonly watcher: FSWatcher;
   private readonly settled: (() => void)[] = [];
   private readonly kept: Promise<void>;
@@ -128,7 +127,6 @@ export class FolderShelf {
     this.stale = true;
     if (this.keeping) clearTimeout(this.keeping);
     this.keeping = setTimeout(() => void this.keep(), 1000);
-    this.keeping.unref();
   }
 
   private async keep(): Promise<void> {

@@ -1,0 +1,125 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import autocannon from 'autocannon';
+import type { ShelfPage } from '../core/shelf';
+import { hear } from '../core/music';
+import { memorySource } from '../core/sound';
+import { compose } from '../repertoire/compose';
+import { Players, makePiece } from '../repertoire/make';
+import { performLayer } from '../repertoire/perform';
+import { PIECES } from '../repertoire/pieces';
+import { median, timedAsync, type Figure } from './figure';
+
+const PORT = 4893;
+const ADDRESS = `http://localhost:${PORT}`;
+const FILES = 2000;
+const CLIENTS = 30;
+/** Seconds of the load. */
+const LOAD = 12;
+
+const page = async (query: string): Promise<ShelfPage> => (await (await fetch(`${ADDRESS}/shelf/list?${query}`)).json()) as ShelfPage;
+
+/** Starts the server with a teacher's folder; gives the seconds until it answers, and until its shelf is read. */
+async function started(folder: string, cache: string): Promise<{ server: ChildProcess; ready: number }> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', 'dist', join(cache, 'demo'), '--shelf', folder], {
+    env: { ...process.env, PORT: String(PORT) },
+    stdio: 'ignore',
+  });
+  for (;;) {
+    const there = await page('').catch(() => null);
+    if (there) break;
+    await new Promise((done) => setTimeout(done, 20));
+  }
+  const ready = await timedAsync(async () => {
+    while ((await page('')).reading !== null) await new Promise((done) => setTimeout(done, 50));
+  });
+  return { server, ready };
+}
+
+async function stopped(server: ChildProcess): Promise<void> {
+  const gone = new Promise((done) => server.once('exit', done));
+  server.kill();
+  await gone;
+}
+
+/** The served shelf: 2,000 files read and read again, its list, and a class that uses it all at once. */
+export async function shelfFigures(): Promise<Figure[]> {
+  const base = mkdtempSync(join(tmpdir(), 'bench-shelf-'));
+  const folder = join(base, 'music');
+  mkdirSync(folder);
+  const one = join(base, 'one.mp3');
+  spawnSync('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', 'sine=frequency=330:duration=120', '-metadata', 'title=Song', one]);
+  for (let i = 0; i < FILES; i += 1) copyFileSync(one, join(folder, `song ${i}.mp3`));
+  writeFileSync(join(folder, 'credits.csv'), 'file,licence\nsong 1.mp3,CC0\n');
+  try {
+    const first = await started(folder, base);
+    // What was read is written down a second later.
+    await new Promise((done) => setTimeout(done, 2500));
+    await stopped(first.server);
+    const second = await started(folder, base);
+    const asks: number[] = [];
+    for (let i = 0; i < 40; i += 1) asks.push(await timedAsync(() => page(`q=song+${i}&page=1`)));
+    const [wanted] = (await page('q=song')).entries;
+    // Made once before: what is measured is the serving.
+    const [own] = (await page('q=gong')).entries;
+    await (await fetch(ADDRESS + own!.files[0]!.url)).arrayBuffer();
+    const requests = [
+      { path: '/shelf/list?q=song&page=3' },
+      { path: wanted!.files[0]!.url, headers: { range: 'bytes=0-65535' } },
+      { path: own!.files[0]!.url },
+    ];
+    const load = await autocannon({ url: ADDRESS, connections: CLIENTS, duration: LOAD, requests });
+    await stopped(second.server);
+    return [
+      { name: 'Shelf: 2,000 files at the first start', value: first.ready, unit: 's', wanted: { most: 60 } },
+      { name: 'Shelf: the same at the second start', value: second.ready, unit: 's', wanted: { most: 1 } },
+      { name: 'Shelf: a search of its list', value: median(asks) * 1000, unit: 'ms', wanted: { most: 50 } },
+      {
+        name: 'Shelf: 30 clients, errors and answers that are none',
+        value: load.errors + load.timeouts + load.non2xx,
+        unit: '',
+        wanted: { most: 0 },
+      },
+      { name: 'Shelf: 30 clients, answers a second', value: load.requests.average, unit: '/s' },
+      { name: 'Shelf: 30 clients, an answer in the middle', value: load.latency.p50, unit: 'ms', wanted: { most: 100 } },
+      ...(await repertoireFigures(join(base, 'own'))),
+    ];
+  } finally {
+    rmSync(base, { recursive: true });
+  }
+}
+
+const near = (at: number, list: readonly number[]) => list.some((other) => Math.abs(at - other) <= 0.07);
+
+/** The shelf's own music: how quickly it is made, and what is heard of it against its scores. */
+async function repertoireFigures(folder: string): Promise<Figure[]> {
+  const players = new Players();
+  let seconds = 0;
+  const took = await timedAsync(async () => {
+    for (const piece of PIECES) {
+      await makePiece(piece, join(folder, piece.id), players);
+      seconds += compose(piece).seconds;
+    }
+  });
+  await players.close();
+  const heard = PIECES.map((piece) => {
+    const score = compose(piece);
+    const sum = performLayer(score, 0);
+    for (let i = 1; i < piece.layers.length; i += 1) performLayer(score, i).forEach((value, k) => (sum[k]! += value));
+    const hearing = hear(memorySource(sum, 2));
+    const beats = Array.from({ length: score.bars * piece.beats + 1 }, (_, i) => score.secondOf(i));
+    const hits = hearing.moments.filter((at) => near(at, beats)).length;
+    return {
+      tempo: Math.abs((hearing.pulse.tempo ?? 0) / piece.tempo - 1) <= 0.04,
+      beats: (2 * hits) / (hearing.moments.length + beats.length || 1),
+    };
+  });
+  const right = heard.filter(({ tempo }) => tempo);
+  return [
+    { name: 'Own music made, times real time', value: seconds / took, unit: 'x', wanted: { least: 30 } },
+    { name: 'Own music: tempo as in the score', value: (100 * right.length) / heard.length, unit: '%' },
+    { name: 'Own music: beats of those, F-measure', value: median(right.map(({ beats }) => beats)), unit: '', wanted: { least: 0.9 } },
+  ];
+}
