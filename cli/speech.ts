@@ -1,5 +1,6 @@
-import { dipsOf } from '../core/level';
+import { dipsOf, strandKey } from '../core/level';
 import { measuringOver, stemsOf, tightest } from '../core/mix';
+import { strandsOf } from '../core/show';
 import { profileOf } from '../core/speech';
 import { RATE } from '../core/units';
 import { soundSource } from './files';
@@ -33,9 +34,11 @@ export async function dips(path: string): Promise<string> {
     let step = work.next();
     while (!step.done) step = work.next();
     const least = tightest(step.value);
+    const { show } = folder;
+    const titles = new Map(show.parts.flatMap((part) => strandsOf(show, part).map((one) => [strandKey(part.id, one.media), one.title])));
     return JSON.stringify(
       {
-        dips: found.dips.map(({ part, from, to, begin, low, rise, end, gain }) => ({
+        dips: found.dips.map(({ part, from, to, begin, low, rise, end, gain, gone }) => ({
           part,
           voice: { from: rounded(from), to: rounded(to) },
           begin: rounded(begin),
@@ -43,6 +46,7 @@ export async function dips(path: string): Promise<string> {
           rise: rounded(rise),
           end: rounded(end),
           gain: rounded(gain, 2),
+          ...(gone.length > 0 ? { gone: gone.map((key) => titles.get(key) ?? key) } : {}),
         })),
         level: found.bed.map(({ at, gain }) => ({ at: rounded(at), gain: rounded(gain, 2) })),
         voiceOverBed: least && { tightest: rounded(least.over, 2), at: rounded(least.at, 2) },

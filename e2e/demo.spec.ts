@@ -1,6 +1,18 @@
 import { expect, exportWav, openDemo, test, wholePanel } from './app';
 import { ffmpeg, probe } from './media';
 
+test('the second demo show is a minute of radio: a piece in layers that thins out under who speaks', async ({ page }, info) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Lay out a demo of sound alone: one minute of radio' }).click({ timeout: 240_000 });
+  await page.getByRole('button', { name: 'Open “Puddle Radio, one minute”' }).click({ timeout: 240_000 });
+  await expect(page.getByTestId('part music')).toBeVisible();
+  // Once all of it was listened to, the bed makes room.
+  await expect(page.getByTestId('dip band').first()).toBeAttached();
+  const path = info.outputPath('radio.wav');
+  await exportWav(page, path, '24-bit');
+  expect(probe(path).frames).toBe(60 * 48_000);
+});
+
 test('the demo show: its difference is plain, and its exported loudness is what ffmpeg reads', async ({ page }, info) => {
   await openDemo(page);
   await expect(page.getByRole('button', { name: /Length: 31 s over/ })).toBeVisible();

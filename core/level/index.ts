@@ -20,6 +20,7 @@ export { NOTHING_HEARD, narrationsOf, phrasesOf, speakingClips, voicedIn, type H
 export { understood } from './understood';
 export { addLevels, strandPart, strandPartsOf, type StrandPart } from './strand';
 export { thinFor, type Masker } from './thin';
+export { strandKey } from './asks';
 export { bendAt, dipPinsOf, dipsOf, gonePinsOf, needsHearing, pinsWithDips, saidIn, type Dip, type Dips } from './dips';
 export { type Bend } from './bends';
 export { ALONE, LOWEST, overIn, type Over, type Sum } from './clear';

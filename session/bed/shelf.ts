@@ -25,6 +25,9 @@ export function useShelf(query: ShelfQuery) {
   });
 }
 
+/** A server that takes longer than this to answer is away, ms. */
+const SLOW = 15_000;
+
 /** Asks the shelf anew. */
 export const lookAgain = (): void => void queryClient.invalidateQueries({ queryKey: ['shelf'] });
 
@@ -36,7 +39,7 @@ async function fetchPage(query: ShelfQuery, signal: AbortSignal): Promise<ShelfP
   );
   let raw: unknown;
   try {
-    const response = await fetch(`/shelf/list?${asked}`, { signal });
+    const response = await fetch(`/shelf/list?${asked}`, { signal: AbortSignal.any([signal, AbortSignal.timeout(SLOW)]) });
     if (!response.ok) throw new Failure(response.status === 404 ? 'shelf.away' : 'shelf.odd');
     raw = await response.json();
   } catch (error) {

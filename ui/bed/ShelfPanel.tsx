@@ -54,6 +54,7 @@ export function ShelfPanel({ onDone }: { readonly onDone: () => void }) {
       </View>
       {narrowing && data ? <ShelfFilters query={query} page={data} onChange={set} /> : null}
       {error ? <Notice grave text={sentenceOf(error)} action={{ label: t('common.tryAgain'), run: lookAgain }} /> : null}
+      {!data && !error ? <Say look="small">{t('bed.askingTheShelf')}</Say> : null}
       {data ? <Found page={data} onPage={(page) => set({ page })} onDone={onDone} /> : null}
     </View>
   );

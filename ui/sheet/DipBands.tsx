@@ -2,7 +2,7 @@ import { openPanel } from '../panels/open';
 import { useShown, whole } from '../../session/open/store';
 import { useMemo } from 'react';
 import Narrow from 'lucide-react-native/icons/chevrons-right-left';
-import { dipsOf } from '../../core/level';
+import { dipsOf, type Dips } from '../../core/level';
 
 import { useHeard } from '../../session/sound/heard';
 import { sayTime, t } from '../../words';
@@ -22,7 +22,7 @@ interface Props {
 export function DipBands({ from, to, view }: Props) {
   const show = useShown(whole);
   const heard = useHeard((state) => state.heard);
-  const bands = useMemo(() => bandsOf(dipsOf(show, heard).bed), [show, heard]);
+  const bands = useMemo(() => bandsIn(dipsOf(show, heard)), [show, heard]);
   const { pixelsPerSecond, top, bottom } = view;
   return bands.map(([begin, end]) => {
     if (end * pixelsPerSecond < top || begin * pixelsPerSecond > bottom) return null;
@@ -56,7 +56,7 @@ export function DipButtons({ bed, voice, view }: { readonly bed: Column; readonl
   const show = useShown(whole);
   const heard = useHeard((state) => state.heard);
   const tokens = useTokens();
-  const bands = useMemo(() => bandsOf(dipsOf(show, heard).bed), [show, heard]);
+  const bands = useMemo(() => bandsIn(dipsOf(show, heard)), [show, heard]);
   const { pixelsPerSecond, top, bottom } = view;
   const left = (bed.x + bed.width + voice.x) / 2 - TARGET / 2;
   return bands.map(([begin, end]) => {
@@ -90,7 +90,19 @@ export function DipButtons({ bed, voice, view }: { readonly bed: Column; readonl
   });
 }
 
-/** Stretches in which the level is down, seconds. */
+/** Stretches in which the bed is down, or layers of it are gone, seconds. */
+function bandsIn({ bed, gone }: Dips): [number, number][] {
+  const all = [bed, ...gone.values()].flatMap(bandsOf).sort((a, b) => a[0] - b[0]);
+  const bands: [number, number][] = [];
+  for (const [begin, end] of all) {
+    const last = bands.at(-1);
+    if (last && begin <= last[1]) last[1] = Math.max(last[1], end);
+    else bands.push([begin, end]);
+  }
+  return bands;
+}
+
+/** Stretches in which one level is down, seconds. */
 function bandsOf(bends: readonly { readonly at: number; readonly gain: number }[]): [number, number][] {
   const bands: [number, number][] = [];
   for (const [index, bend] of bends.entries()) {

@@ -213,4 +213,5 @@ export const bed = {
   'bed.medium': 'medium',
   'bed.quick': 'quick',
   'bed.any': 'any',
+  'bed.askingTheShelf': 'Asking the shelf …',
 } as const;
