@@ -93,7 +93,9 @@ export function asksOf(show: Show, heard: Heard, askers: readonly Part[]): Asks 
     const maskers = dipped.flatMap((one): Masker[] => {
       const { under } = one.strand ?? {};
       const bands = loudOf(show, one.part, one.strand, heard)?.bands.over(from, to);
-      return bands ? [{ key: keyOf(one), bands, may: one.strand !== null && under !== 'stays', must: under === 'goes' }] : [];
+      return bands
+        ? [{ key: keyOf(one), piece: one.part.id, bands, may: one.strand !== null && under !== 'stays', must: under === 'goes' }]
+        : [];
     });
     return thinFor(depth.share, voice, maskers, over(sorted.fixed));
   };

@@ -72,8 +72,9 @@ function windowsOf(from: Seconds, to: Seconds): (readonly [number, number])[] {
 
 /** What sounds beside a voice and may go: whole, or by its level. */
 export interface Masker {
-  /** A name of its own. */
+  /** A name of its own, and that of the piece it belongs to. */
   readonly key: string;
+  readonly piece: string;
   readonly bands: Bands;
   /** A layer that may be taken away; one that stays only goes down with the rest. */
   readonly may: boolean;
@@ -107,7 +108,7 @@ const sum = (bands: readonly Bands[], length: number, gain = 1, onto?: Bands): B
 
 /**
  * Takes away what a voice needs gone until a `share` of it is understood: whole layers first, from the one that masks most to the one that masks
- * least, then by level. The last layer that sounds is not taken away for the voice. `fixed` sounds and does not dip.
+ * least, then by level. The last layer of a piece is not taken away for the voice. `fixed` sounds and does not dip.
  */
 export function thinFor(share: number, voice: Bands, maskers: readonly Masker[], fixed: readonly Bands[]): Thinned {
   const { length } = voice;
@@ -130,7 +131,9 @@ export function thinFor(share: number, voice: Bands, maskers: readonly Masker[],
     .map((one) => ({ one, mask: masks(one.bands) }))
     .sort((a, b) => b.mask - a.mask);
   for (const { one } of inOrder) {
-    if (left.length === 1 || clear(1) >= share) break;
+    if (clear(1) >= share) break;
+    // Something of each piece plays on.
+    if (left.filter(({ piece }) => piece === one.piece).length === 1) continue;
     left = left.filter((each) => each !== one);
     gone.push(one.key);
   }
