@@ -105,9 +105,10 @@ export function planShow(show: Show, heard: Heard = NOTHING_HEARD): Plan {
 /** Every sound that the mixer needs for some parts: what they play, and what their crossings are compared by. */
 export function soundKeysOf(parts: readonly PlannedPart[]): Set<string> {
   const keys = new Set<string>();
-  for (const { media, into, out } of parts) {
+  for (const { media, into, out, spans } of parts) {
     keys.add(media);
-    for (const join of [into, out]) if (join) keys.add(join.left.media).add(join.right.media);
+    // Cuts within a layer are judged by its piece.
+    for (const join of [into, out, ...spans.map((span) => span.out)]) if (join) keys.add(join.left.media).add(join.right.media);
   }
   return keys;
 }
