@@ -111,7 +111,7 @@ const page = Joi.object({
 
 /** A page that came over the network, or null where it is none. */
 export function readShelfPage(raw: unknown): ShelfPage | null {
-  return page.validate(raw, { convert: false }).error ? null : (raw as ShelfPage);
+  return page.validate(raw, { convert: false, presence: 'required' }).error ? null : (raw as ShelfPage);
 }
 
 const number = Joi.number().min(0).max(100_000);
