@@ -1,7 +1,9 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { WavWriter } from '../core/files';
 import { addPhotos, expect, exportWav, face, newShow, test } from './app';
 import { made, photo, samplesOf } from './media';
+import { openShowFile } from './work';
 
 const RATE = 48_000;
 
@@ -72,4 +74,49 @@ test('files of one piece come in as its layers: heard, quieter, muted, over time
   await part.tap();
   await page.getByRole('button', { name: 'Layers', exact: true }).tap();
   await expect(high.getByRole('button', { name: /^Mute/ })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('a layered show with a voice: layers go where somebody speaks, and the work opens elsewhere with all of them', async ({
+  page,
+  browser,
+}, info) => {
+  await newShow(page);
+  await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('blue.jpg', '#3030b0'), await photo('green.jpg', '#30b030')]);
+  await face(page, 'Bed');
+  // One that lies where speech does, and one far below it.
+  await page.getByTestId('files: Add music').setInputFiles([layer('Mill deep', 70, 14), layer('Mill tune', 900, 14)]);
+  await page.getByRole('button', { name: /These are the layers of one piece/ }).tap();
+  await expect(page.getByTestId(/^part /)).toHaveCount(1);
+  await face(page, 'Voice');
+  await page
+    .getByTestId(/^files: /)
+    .first()
+    .setInputFiles(join('demo/narration', '2-plan.wav'));
+  await page.getByRole('button', { name: /^Lay it at/ }).tap();
+  await page
+    .getByRole('button', { name: /^Dips: / })
+    .first()
+    .tap();
+  await page.getByRole('button', { name: /Thin out/ }).tap();
+  // The voice is as loud as the music: the tune goes, what is far below it stays.
+  await expect(page.getByTestId('dip band').first()).toBeAttached();
+  const path = info.outputPath('thin.wav');
+  await exportWav(page, path, 'Float');
+  const out = samplesOf(path).left;
+  expect(strength(out, 900, 2, 4)).toBeLessThan(0.01);
+  expect(strength(out, 70, 2, 4)).toBeCloseTo(0.15, 1);
+  expect(strength(out, 900, 9, 12)).toBeCloseTo(0.15, 1);
+
+  const work = info.outputPath('mill.rainbed.zip');
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the work as a file' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save the work', exact: true }).click();
+  await (await saved).saveAs(work);
+  const other = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, baseURL: new URL(page.url()).origin });
+  const elsewhere = await other.newPage();
+  await openShowFile(elsewhere, work);
+  const again = info.outputPath('again.wav');
+  await exportWav(elsewhere, again, 'Float');
+  expect(Buffer.compare(readFileSync(again), readFileSync(path))).toBe(0);
+  await other.close();
 });
