@@ -35,6 +35,8 @@ test('a device that is turned keeps the moment, what is chosen and the open tool
   await toTwentyFour(page);
   await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
   await page.keyboard.press('Enter');
+  // A piece in layers has its layers first; its fades stand behind “More”.
+  await page.getByRole('button', { name: 'More', exact: true }).tap();
   await page.getByRole('button', { name: 'Fades', exact: true }).tap();
   for (const [width, height] of SIZES) {
     await page.setViewportSize({ width, height });

@@ -49,10 +49,14 @@ interface Sounding {
   readonly strand: Strand | null;
 }
 
-/** What of parts sounds: they themselves, or those of their layers that are heard. */
+/**
+ * What of parts sounds: they themselves, or those of their layers that are heard. The power of a piece is known better than the sum of its layers', which
+ * add up otherwise where they swing together: a piece is taken apart only where one of them sounds otherwise, or where it thins out.
+ */
 const soundingOf = (show: Show, parts: readonly Part[]): Sounding[] =>
   parts.flatMap((part): Sounding[] => {
-    const strands = strandsOf(show, part);
+    const apart = show.dips.depth.by === 'thin' || (part.layers?.length ?? 0) > 0;
+    const strands = apart ? strandsOf(show, part) : [];
     return strands.length === 0 ? [{ part, strand: null }] : strands.filter(({ heard }) => heard).map((strand) => ({ part, strand }));
   });
 
