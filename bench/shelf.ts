@@ -50,7 +50,7 @@ export async function shelfFigures(): Promise<Figure[]> {
   const folder = join(base, 'music');
   mkdirSync(folder);
   const one = join(base, 'one.mp3');
-  spawnSync('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', 'sine=frequency=330:duration=120', '-metadata', 'title=Song', one]);
+  spawnSync('ffmpeg', ['-v', 'error', '-f', 'lavfi', '-i', 'sine=frequency=330:duration=20', '-metadata', 'title=Song', one]);
   for (let i = 0; i < FILES; i += 1) copyFileSync(one, join(folder, `song ${i}.mp3`));
   writeFileSync(join(folder, 'credits.csv'), 'file,licence\nsong 1.mp3,CC0\n');
   try {
