@@ -50,13 +50,16 @@ interface Sounding {
 }
 
 /**
- * What of parts sounds: they themselves, or those of their layers that are heard. The power of a piece is known better than the sum of its layers', which
- * add up otherwise where they swing together: a piece is taken apart only where one of them sounds otherwise, or where it thins out.
+ * The layers by which a part is judged. The power of a piece is known better than the sum of its layers', which add up otherwise where they swing together:
+ * it is taken apart only where one of them sounds otherwise, or where the show thins out.
  */
+export const judgedBy = (show: Show, part: Part): Strand[] =>
+  show.dips.depth.by === 'thin' || (part.layers?.length ?? 0) > 0 ? strandsOf(show, part) : [];
+
+/** What of parts sounds: they themselves, or those of their layers that are heard. */
 const soundingOf = (show: Show, parts: readonly Part[]): Sounding[] =>
   parts.flatMap((part): Sounding[] => {
-    const apart = show.dips.depth.by === 'thin' || (part.layers?.length ?? 0) > 0;
-    const strands = apart ? strandsOf(show, part) : [];
+    const strands = judgedBy(show, part);
     return strands.length === 0 ? [{ part, strand: null }] : strands.filter(({ heard }) => heard).map((strand) => ({ part, strand }));
   });
 

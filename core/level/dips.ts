@@ -8,7 +8,6 @@ import {
   pinLevel,
   roomOf,
   showSeconds,
-  strandsOf,
   type DipRules,
   type Part,
   type Pin,
@@ -18,7 +17,7 @@ import {
 } from '../show';
 import { SILENCE, clamp, framesOf, secondsOf, type Decibels, type Seconds } from '../units';
 import { deepest, tidied, type Bend, type Dent } from './bends';
-import { asksOf, strandKey, type Asks } from './asks';
+import { asksOf, judgedBy, strandKey, type Asks } from './asks';
 import type { PinAt } from './envelope';
 import { strandPart } from './strand';
 import { askedIn, askersOf, narrationsOf, speakingClips, voicedIn, type Asked, type Heard } from './voices';
@@ -248,8 +247,8 @@ export function bendAt(bends: readonly Bend[], at: Seconds): Decibels {
 export function needsHearing(show: Show): Part[] {
   const clear = show.dips.depth.by !== 'fixed';
   const asks = askersOf(show).map(({ part }) => part);
-  // How loud a piece in layers is follows from its layers.
-  const parts = show.parts.flatMap((part) => [part, ...(clear ? strandsOf(show, part).map((strand) => strandPart(part, strand)) : [])]);
+  // How loud a piece in layers is follows from its layers, where it is judged by them.
+  const parts = show.parts.flatMap((part) => [part, ...(clear ? judgedBy(show, part).map((strand) => strandPart(part, strand)) : [])]);
   return [...parts.filter((part) => clear || LANES[part.kind].asks === 'always'), ...(clear ? ownParts(show) : []), ...asks];
 }
 

@@ -86,7 +86,7 @@ export const chimes = bar({
   stop: 1.6,
 });
 
-const musicBoxTone = bar({
+export const musicBox = bar({
   modes: [
     [1, 1, 1.6],
     [6.27, 0.2, 0.5],
@@ -95,8 +95,6 @@ const musicBoxTone = bar({
   knock: 0.02,
   stop: 1.4,
 });
-export const musicBox: Instrument = (note) => musicBoxTone(note);
-
 /** A hammered string: partials that lie ever higher than their number says, because the string is stiff, struck at an eighth of its length. */
 export const hammered: Instrument = ({ hertz, seconds, force, seed }) => {
   const out = blank(seconds + 0.5);

@@ -101,9 +101,9 @@ export class FolderShelf {
   }
 
   private gone(path: string): void {
-    this.known.delete(path);
-    this.tables.delete(path.endsWith(TABLE) ? dirname(path) : '');
-    this.pieces.delete(path.endsWith(PIECE) ? dirname(path) : '');
+    if (path.endsWith(TABLE)) this.tables.delete(dirname(path));
+    else if (path.endsWith(PIECE)) this.pieces.delete(dirname(path));
+    else this.known.delete(path);
     this.changed();
   }
 

@@ -1,6 +1,6 @@
 import { Failure, failureOf } from '../../core/failure';
 import { lengthOf, planLayers, type LayerAt } from '../../core/mix';
-import { LIMITS, type Lane, type Media, type Part } from '../../core/show';
+import { LIMITS, partEnd, type Lane, type Media, type Part } from '../../core/show';
 import { layInLayers, newPart } from '../../core/show/edits';
 import { framesOf } from '../../core/units';
 import { fileAt, places } from '../../engine/media/folders';
@@ -43,7 +43,7 @@ export async function layersOfArrivals(): Promise<void> {
   const laid = await join(
     those.map(({ media }) => media),
     lane,
-    { at: 0, instead: [], gains: new Map() },
+    { at: Math.max(0, ...show.parts.filter((part) => part.lane === lane.id).map(partEnd)), instead: [], gains: new Map() },
   );
   if (laid) useLibrary.setState((state) => ({ arrivals: state.arrivals.filter((one) => !those.includes(one)) }));
 }
@@ -103,9 +103,11 @@ async function join(media: readonly Media[], lane: Lane, { at, instead, gains }:
       const gain = gains.get(media[index]!.id) ?? 0;
       return gain === 0 ? [] : [{ media: id, gain: Math.min(LIMITS.pin.most, Math.max(LIMITS.pin.least, gain)) }];
     });
-    const part: Part = { ...newPart(newId(), lane, piece), at, ...(levels.length > 0 ? { layers: levels } : {}) };
+    // What names no licence goes on naming none as part of a piece.
+    const whole = media.some(({ licence }) => licence === '') ? { ...piece, licence: '' } : piece;
+    const part: Part = { ...newPart(newId(), lane, whole), at, ...(levels.length > 0 ? { layers: levels } : {}) };
     const { edit, choose, notify } = useOpenShow.getState();
-    edit(layInLayers, { part, media: [...layers, piece], instead });
+    edit(layInLayers, { part, media: [...layers, whole], instead });
     choose({ kind: 'parts', ids: [part.id] });
     if (linedUp) notify({ kind: 'words', text: t('bed.layersLinedUp') });
     return true;
