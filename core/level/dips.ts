@@ -153,14 +153,14 @@ function bridged({ bridge }: DipRules, dips: readonly Dip[]): Dent[] {
   return dents;
 }
 
-/** How each layer that goes for some dips does so: gone when the voice begins, back after it, with slopes of its own. */
+/** How each layer that goes for some dips does so: gone when the voice begins at the latest, back after it, with slopes of its own. */
 function goneIn(rules: DipRules, dips: readonly Dip[]): ReadonlyMap<string, readonly Bend[]> {
   const { down, up } = rules.thin ?? LIMITS.thin;
   const slopes = { down: Math.max(STEEPEST, down), up: Math.max(STEEPEST, up) };
   const goes = new Map<string, Dip[]>();
   for (const dip of dips) {
-    const begin = dip.from - slopes.down;
-    const one = { ...dip, begin, low: dip.from, rise: dip.to, end: dip.to + slopes.up, gain: SILENCE };
+    const begin = dip.from - Math.max(rules.lead, slopes.down);
+    const one = { ...dip, begin, low: begin + slopes.down, rise: dip.to, end: dip.to + slopes.up, gain: SILENCE };
     for (const key of dip.gone) goes.set(key, [...(goes.get(key) ?? []), one]);
   }
   return new Map(

@@ -181,8 +181,8 @@ export function apartOf(show: Show, part: Part, gone: (layer: MediaId) => readon
   const strands = strandsOf(show, part).map((strand) => ({ strand, gone: gone(strand.media) }));
   const lane = show.lanes.find(({ id }) => id === part.lane);
   const treated = [...(part.treatments ?? []), ...(lane ? laneChains(lane).each : [])].some(({ on }) => on);
-  const plain = !treated && !part.layers?.length && strands.every((one) => one.gone.length === 0);
-  if (plain) return [{ part, key, joins: key, seconds, gone: [] }];
+  const asOne = !treated && !part.layers?.length && strands.every((one) => one.gone.length === 0);
+  if (strands.length === 0 || asOne) return [{ part, key, joins: key, seconds, gone: [] }];
   return strands
     .filter(({ strand }) => strand.heard)
     .map(({ strand, gone: goes }) => ({
