@@ -8,4 +8,4 @@ export {
   type ShelfProblem,
   type ShelfQuery,
 } from './entry';
-export { PAGE, matches, offersOf, pageOf, plain } from './search';
+export { PAGE, offersOf, pageOf, plain, wanted } from './search';

@@ -20,23 +20,23 @@ function textOf(entry: ShelfEntry): string {
   return text;
 }
 
-/** Whether an entry is wanted. Every word that was typed has to be in it somewhere. */
-export function matches(entry: ShelfEntry, query: ShelfQuery): boolean {
-  const { kind, shortest = 0, longest = Infinity, slowest, fastest, word, licence, collection, layers } = query;
-  if (kind && entry.kind !== kind) return false;
-  if (entry.seconds < shortest || entry.seconds > longest) return false;
-  if (slowest !== undefined && (entry.tempo === null || entry.tempo < slowest)) return false;
-  if (fastest !== undefined && (entry.tempo === null || entry.tempo > fastest)) return false;
-  if (word && !entry.words.includes(word)) return false;
-  if (licence !== undefined && entry.licence !== licence) return false;
-  if (collection !== undefined && entry.collection !== collection) return false;
-  if (layers && entry.files.length < 2) return false;
+/** Whether an entry is wanted, for each of a whole shelf. Every word that was typed has to be in it somewhere. */
+export function wanted(query: ShelfQuery): (entry: ShelfEntry) => boolean {
+  const { kind, shortest = 0, longest = Infinity, slowest = 0, fastest = Infinity, word, licence, collection, layers } = query;
+  const byTempo = query.slowest !== undefined || query.fastest !== undefined;
   const sought = plain(query.q ?? '')
     .split(/\s+/)
     .filter(Boolean);
-  if (sought.length === 0) return true;
-  const text = textOf(entry);
-  return sought.every((one) => text.includes(one));
+  return (entry) =>
+    (!kind || entry.kind === kind) &&
+    entry.seconds >= shortest &&
+    entry.seconds <= longest &&
+    (!byTempo || (entry.tempo !== null && entry.tempo >= slowest && entry.tempo <= fastest)) &&
+    (!word || entry.words.includes(word)) &&
+    (licence === undefined || entry.licence === licence) &&
+    (collection === undefined || entry.collection === collection) &&
+    (!layers || entry.files.length > 1) &&
+    sought.every((one) => textOf(entry).includes(one));
 }
 
 /** Values by how often they occur. */
@@ -60,7 +60,7 @@ export function offersOf(entries: readonly ShelfEntry[]): Pick<ShelfPage, 'words
 
 /** The page of a shelf that was asked for, its entries in the shelf's order. A page beyond the last is the last. */
 export function pageOf(entries: readonly ShelfEntry[], query: ShelfQuery): Pick<ShelfPage, 'entries' | 'total' | 'page' | 'pages'> {
-  const found = entries.filter((entry) => matches(entry, query));
+  const found = entries.filter(wanted(query));
   const pages = Math.max(1, Math.ceil(found.length / PAGE));
   const page = Math.min(pages - 1, query.page ?? 0);
   return { entries: found.slice(page * PAGE, (page + 1) * PAGE), total: found.length, page, pages };
