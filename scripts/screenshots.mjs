@@ -67,10 +67,6 @@ await visit(phone, async (page, shot) => {
   await page.keyboard.press('Enter');
   await page.getByTestId('lead').waitFor({ state: 'attached' });
   await shot('own-phone');
-  await page.getByRole('button', { name: 'Line up a recording' }).click();
-  await page.getByRole('button', { name: /^The spade, from the table/ }).click();
-  await page.getByText(/^Sure/).waitFor();
-  await shot('line-up-phone');
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Finish' }).click();
   await page.getByTestId('check voice').waitFor();
@@ -98,17 +94,19 @@ await visit(phone, async (page, shot) => {
   await page.getByRole('textbox', { name: 'Tempo' }).blur();
   await page.getByRole('dialog').evaluate((dialog) => dialog.querySelector('canvas').scrollIntoView());
   await shot('loop-phone');
+});
+await visit(phone, async (page, shot) => {
+  await open(page);
+  await choose(page, 215, 560);
+  await page.getByRole('button', { name: 'Layers', exact: true }).click();
+  await page.getByRole('group', { name: 'Layer Chords' }).getByText('Solo').click();
+  await shot('layers-phone');
   await page.keyboard.press('Escape');
-  await tool('Range');
-  await type('Range to', '32.3');
-  await page.getByRole('textbox', { name: 'Range to' }).blur();
-  await tool('Remove the range and close up');
-  await tool('Cut');
-  await tool('Line up the join at 0:24.0');
-  await page.getByTestId('join view').waitFor();
-  await tool('Look at: 2 s');
-  await shot('join-phone');
-  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Pictures' }).click();
+  await page.getByRole('tab', { name: 'Bed' }).click();
+  await page.getByRole('button', { name: 'The shelf' }).click();
+  await page.getByText(/found$/).waitFor();
+  await shot('shelf-phone');
 });
 await visit(phone, async (page, shot) => {
   await open(page);

@@ -43,6 +43,7 @@ interface Drawn extends LaidPart {
   readonly column: Column;
   readonly key: string;
   readonly layer?: string;
+  readonly name?: string;
 }
 
 /** A piece in layers is one river with strands: each has its share of the column. */
@@ -61,6 +62,7 @@ const strandsApart =
       column: { x: own.x + index * width, width },
       key: layerKey(part, strand.media),
       layer: strand.media,
+      name: strand.title,
     }));
   };
 
@@ -74,7 +76,7 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
   const same = useMemo(() => new Same<PinAt[]>(), []);
   return parts
     .flatMap(strandsApart(show, column))
-    .map(({ part, key, mute = false, bare = false, joins = ALONE, into = 0, out = 0, column: own, layer }) => {
+    .map(({ part, key, mute = false, bare = false, joins = ALONE, into = 0, out = 0, column: own, layer, name }) => {
       const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
       const last = Math.min(Math.ceil((partEnd(part) * pixelsPerSecond) / TILE) - 1, Math.floor((bottom + TILE / 2) / TILE));
       const tiles = [];
@@ -101,8 +103,40 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
           />,
         );
       }
-      return tiles;
+      if (name === undefined || last < first) return tiles;
+      return [...tiles, <StrandName key={`${part.id} ${layer}`} name={name} part={part} column={own} pixelsPerSecond={pixelsPerSecond} />];
     });
+}
+
+interface StrandNameProps {
+  readonly name: string;
+  readonly part: Part;
+  readonly column: Column;
+  readonly pixelsPerSecond: number;
+}
+
+/** What a strand is called: at its beginning, or where it comes into sight. */
+function StrandName({ name, part, column, pixelsPerSecond }: StrandNameProps) {
+  return (
+    <div
+      aria-hidden
+      style={{
+        position: 'absolute',
+        left: column.x,
+        width: column.width,
+        top: part.at * pixelsPerSecond,
+        height: (partEnd(part) - part.at) * pixelsPerSecond,
+        pointerEvents: 'none',
+      }}
+    >
+      <span
+        className="mx-auto block w-fit max-w-full truncate rounded-part bg-card px-1 font-bold text-tiny text-rain"
+        style={{ position: 'sticky', top: 2 }}
+      >
+        {name}
+      </span>
+    </div>
+  );
 }
 
 interface PartTileProps {
