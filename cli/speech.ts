@@ -33,7 +33,8 @@ export async function dips(path: string): Promise<string> {
     const work = measuringOver(stems, folder.sources([...stems.voice.parts, ...stems.rest.parts]));
     let step = work.next();
     while (!step.done) step = work.next();
-    const least = tightest(step.value);
+    const { readings, understood } = step.value;
+    const least = tightest(readings);
     const { show } = folder;
     const titles = new Map(show.parts.flatMap((part) => strandsOf(show, part).map((one) => [strandKey(part.id, one.media), one.title])));
     return JSON.stringify(
@@ -50,6 +51,7 @@ export async function dips(path: string): Promise<string> {
         })),
         level: found.bed.map(({ at, gain }) => ({ at: rounded(at), gain: rounded(gain, 2) })),
         voiceOverBed: least && { tightest: rounded(least.over, 2), at: rounded(least.at, 2) },
+        understood: understood && { least: rounded(understood.share, 3), at: rounded(understood.at, 2) },
       },
       null,
       2,

@@ -1,7 +1,7 @@
 import { narration, profile, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
 import { FIRST_LANES, type Show } from '../show';
-import { newPart, setAim, setCredit, setFade, setLane, setOwn, stopEarly, trimEdge } from '../show/edits';
+import { newPart, setAim, setCredit, setDips, setFade, setLane, setOwn, stopEarly, trimEdge } from '../show/edits';
 import { LoudnessMeter, type Loudness } from '../sound';
 import { RATE } from '../units';
 import { noise, tones } from '../../tests/tones';
@@ -21,6 +21,7 @@ const loudness: Loudness = {
 const fine: Measured = {
   loudness,
   tightest: { at: 3, over: 14 },
+  understood: { at: 3, share: 0.8 },
   speaks: true,
   soundings: new Map([[mediaId(1000), { from: 0, to: 10 }]]),
   cuts: [],
@@ -47,6 +48,16 @@ it('finds nothing in a show that is well', () => {
     ['peaks', 'good'],
     ['credits', 'good'],
   ]);
+});
+
+it('judges the voice by what its dips were asked for', () => {
+  const thin = setDips(well(), { change: { depth: { by: 'thin', share: 0.75 } } });
+  const quiet = { tightest: { at: 1, over: 2 } };
+  expect(find(well(), 'voice', quiet).state).toBe('look');
+  expect(find(thin, 'voice', quiet)).toBeUndefined();
+  expect(find(thin, 'understood', quiet)).toMatchObject({ state: 'good', says: { at: 3, share: 0.8, wanted: 0.75 } });
+  expect(find(thin, 'understood', { understood: { at: 2, share: 0.7 } }).state).toBe('look');
+  expect(find(thin, 'understood', { understood: null }).state).toBe('wait');
 });
 
 it('lets nothing but a missing file stand in the way', () => {

@@ -1,6 +1,6 @@
 import type { CutReading } from '../fit';
 import { noticed } from '../fit';
-import { narrationsOf, phrasesOf, type Heard, type Over } from '../level';
+import { narrationsOf, phrasesOf, type Heard, type Over, type Understood } from '../level';
 import {
   AGREE,
   compareLengths,
@@ -36,6 +36,8 @@ export const AIMS = [
 const NEAR = 0.5;
 /** A voice that stands less than this above all else is looked at, dB (common practice). */
 const CLEAR: Decibels = 10;
+/** As near to the share of a voice that is to be understood is near enough. */
+const ROUGH = 0.02;
 /** Peaks above this are looked at (EBU R 128: at most −1 dBTP; from memory); above 0 they distort. */
 const HIGH: Decibels = -1;
 
@@ -51,6 +53,8 @@ export interface Measured {
   readonly loudness: Loudness | null;
   /** Where the voice stands least above all else; null also where nobody speaks. */
   readonly tightest: Over | null;
+  /** Where least of the voice is understood beside all else; null also where nobody speaks. */
+  readonly understood: Understood | null;
   readonly speaks: boolean;
   readonly soundings: Soundings;
   readonly cuts: readonly ReadCut[] | null;
@@ -83,6 +87,7 @@ export type Finding =
   | Line<'end', { readonly end: BedEnd; readonly part: string; readonly at: Seconds } | null>
   | Line<'cuts', readonly (ReadCut & { readonly why: 'level' | 'beat' })[]>
   | Line<'voice', Over | null>
+  | Line<'understood', (Understood & { readonly wanted: number }) | null>
   | Line<'loudness', { readonly integrated: Decibels | null; readonly aim: number | null }>
   | Line<'peaks', Decibels | null>
   | Line<'gaps', readonly Stretch[]>
@@ -96,7 +101,7 @@ export type Finding =
 /** Looks the whole show over before it is handed out. Nothing but a missing file stands in the way of that. */
 export function checkShow(show: Show, measured: Measured): Finding[] {
   const findings = [media(show, measured), lengths(show), end(show, measured), cuts(measured), gaps(show, measured), clips(show)];
-  if (measured.speaks) findings.push(voice(measured));
+  if (measured.speaks) findings.push(voice(show, measured));
   const short = cutShort(show, measured.heard);
   if (short.length > 0) findings.push({ kind: 'narrations', state: 'look', says: short });
   // Solo is for listening: it is easily forgotten, and goes into the file.
@@ -169,7 +174,16 @@ function cutShort(show: Show, heard: Heard): CutShort[] {
   });
 }
 
-function voice({ tightest }: Measured): Finding {
+/** A voice is judged by what the show's dips were asked for: by how much of it is understood where they thin out, by its level elsewhere. */
+function voice({ dips: { depth } }: Show, { tightest, understood }: Measured): Finding {
+  if (depth.by === 'thin') {
+    if (!understood) return { kind: 'understood', state: 'wait', says: null };
+    return {
+      kind: 'understood',
+      state: understood.share < depth.share - ROUGH ? 'look' : 'good',
+      says: { ...understood, wanted: depth.share },
+    };
+  }
   if (!tightest) return { kind: 'voice', state: 'wait', says: null };
   return { kind: 'voice', state: tightest.over < CLEAR ? 'look' : 'good', says: tightest };
 }

@@ -19,7 +19,7 @@ export { laneLevel, partEnvelope } from './part';
 export { NOTHING_HEARD, narrationsOf, phrasesOf, speakingClips, voicedIn, type Heard, type Voiced } from './voices';
 export { understood } from './understood';
 export { addLevels, strandPart, strandPartsOf, type StrandPart } from './strand';
-export { thinFor, type Masker } from './thin';
+export { leastUnderstood, thinFor, type Masker, type Understood } from './thin';
 export { strandKey } from './asks';
 export { bendAt, dipPinsOf, dipsOf, gonePinsOf, needsHearing, pinsWithDips, saidIn, type Dip, type Dips } from './dips';
 export { type Bend } from './bends';

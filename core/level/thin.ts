@@ -1,5 +1,5 @@
 import { THIRDS, THIRDS_STEP, type Profile } from '../speech';
-import { roughSource, sourceWalker, type Part } from '../show';
+import { roughSource, sourceWalker, type Part, type Stretch } from '../show';
 import { RATE, framesOf, gainOfDecibels, type Decibels, type Seconds } from '../units';
 import { LOWEST } from './clear';
 import type { Envelope } from './envelope';
@@ -68,6 +68,35 @@ function windowsOf(from: Seconds, to: Seconds): (readonly [number, number])[] {
     found.push([at, Math.min(last, at + WINDOW)]);
     if (at + WINDOW >= last) return found;
   }
+}
+
+/** How much of a voice is understood at a moment of the show, [0, 1]. */
+export interface Understood {
+  readonly at: Seconds;
+  readonly share: number;
+}
+
+/**
+ * Where least of a voice is understood, over stretches in which somebody speaks; null where nobody does.
+ * @param voice rows of a `ThirdsMeter` over the show. @param rest of all that sounds beside it.
+ */
+export function leastUnderstood(said: readonly Stretch[], voice: Float32Array, rest: Float32Array): Understood | null {
+  const [spoken, mask] = [new Float64Array(THIRDS), new Float64Array(THIRDS)];
+  const fill = (into: Float64Array, rows: Float32Array, low: number, high: number) => {
+    into.fill(0);
+    for (let row = low; row < high; row += 1)
+      for (let band = 0; band < THIRDS; band += 1) into[band]! += (rows[row * THIRDS + band] ?? 0) / (high - low);
+  };
+  let least: Understood | null = null;
+  for (const { from, to } of said) {
+    for (const [low, high] of windowsOf(from, to)) {
+      fill(spoken, voice, low, high);
+      fill(mask, rest, low, high);
+      const share = spoken.some((power) => power > 0) ? understood(spoken, mask) : 1;
+      if (!least || share < least.share) least = { at: ((low + high) / 2) * THIRDS_STEP, share };
+    }
+  }
+  return least;
 }
 
 /** What sounds beside a voice and may go: whole, or by its level. */

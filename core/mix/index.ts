@@ -14,6 +14,6 @@ export { addClicks, type Click } from './clicks';
 export { evenedTo, levelsOf, loudest, middleLoudness, planAlone, type LevelChange, type Measured } from './even';
 export { Mixer, joinSound } from './render';
 export { LANE_NUMBERS, METER_STEP, Meters, WHOLE_NUMBERS, meterReading, type MeterReading } from './meters';
-export { measuringOver, stemsOf, tightest, type Stems } from './over';
+export { measuringOver, stemsOf, tightest, type Clearness, type Stems } from './over';
 export { lengthOf, planLayers, type LayerAt } from './layered';
 export { planLanes, soundingLanes } from './lanes';

@@ -1,6 +1,7 @@
-import { narrationsOf, overIn, saidIn, speakingClips, type Heard, type Over, type Sum } from '../level';
+import { leastUnderstood, narrationsOf, overIn, saidIn, speakingClips, type Heard, type Over, type Sum, type Understood } from '../level';
 import type { Show, Stretch } from '../show';
 import { POWER_HOP, PowerMeter, type PcmSource } from '../sound';
+import { THIRDS_STEP, ThirdsMeter } from '../speech';
 import { planShow, type Plan } from './plan';
 import { Mixer } from './render';
 
@@ -33,24 +34,39 @@ function sumsOf(power: Float32Array): Sum {
   return (from, to) => sums[Math.min(power.length, Math.max(0, to))]! - sums[Math.min(power.length, Math.max(0, from))]!;
 }
 
+/** How clear the voices of a show are. */
+export interface Clearness {
+  /** How far they stand above all else, along the show; none where nobody speaks. */
+  readonly readings: readonly Over[];
+  /** Where least of them is understood beside all else; null where nobody speaks. */
+  readonly understood: Understood | null;
+}
+
 /**
  * Measures how far the voice stands above all else, in the sound as it is mixed. Yields the share done, so that a worker can
- * yield. Where nobody speaks there is no reading.
+ * yield.
  */
-export function* measuringOver({ voice, rest, said }: Stems, sources: ReadonlyMap<string, PcmSource>): Generator<number, Over[]> {
+export function* measuringOver({ voice, rest, said }: Stems, sources: ReadonlyMap<string, PcmSource>): Generator<number, Clearness> {
   const { frames } = voice;
-  const meters = [voice, rest].map((plan) => ({ mixer: new Mixer(plan, sources), meter: new PowerMeter(2, frames) }));
+  const within = (row: number) => said.some(({ from, to }) => (row + 1) * THIRDS_STEP > from && row * THIRDS_STEP < to);
+  const meters = [voice, rest].map((plan) => ({
+    mixer: new Mixer(plan, sources),
+    power: new PowerMeter(2, frames),
+    thirds: new ThirdsMeter(2, frames, within),
+  }));
   const block = new Float32Array(BLOCK * 2);
   for (let first = 0; first < frames; first += BLOCK) {
     const count = Math.min(BLOCK, frames - first);
-    for (const { mixer, meter } of meters) {
+    for (const { mixer, power, thirds } of meters) {
       mixer.render(first, count, block);
-      meter.push(block, count);
+      power.push(block, count);
+      thirds.push(block, count);
     }
     yield first / frames;
   }
-  const [spoken, other] = meters.map(({ meter }) => sumsOf(meter.finish())) as [Sum, Sum];
-  return overIn(said, spoken, other);
+  const [spoken, other] = meters.map(({ power }) => sumsOf(power.finish())) as [Sum, Sum];
+  const [voiced, masked] = meters.map(({ thirds }) => thirds.finish()) as [Float32Array, Float32Array];
+  return { readings: overIn(said, spoken, other), understood: leastUnderstood(said, voiced, masked) };
 }
 
 /** The least reading, null where nobody speaks. */

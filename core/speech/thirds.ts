@@ -33,6 +33,7 @@ export const THIRDS = IMPORTANCE.length;
 export const THIRDS_STEP: Seconds = 0.1;
 const STEP: Frames = framesOf(THIRDS_STEP);
 const SIZE: Frames = 8192;
+const BLOCK: Frames = STEP * 200;
 
 /** Bins of each third's lower and upper end. */
 const EDGES = IMPORTANCE.map(
@@ -78,17 +79,64 @@ export function thirdsOf(sound: Float32Array, channels: 1 | 2): Float64Array {
   return power.map((one) => one / Math.max(1, count));
 }
 
-/** The same for every tenth of a second of a sound: rows of `THIRDS`. Yields the share done, so that a worker can yield. */
+/** The same for every tenth of a second of a sound that comes in blocks: rows of `THIRDS`. Rows that are not wanted stay silent. */
+export class ThirdsMeter {
+  private readonly windows: Windows;
+  private readonly out: Float32Array;
+  /** What the next row is read from, as far as it is there; the first one begins before the sound does. */
+  private readonly page: Float32Array;
+  private filled: Frames = SIZE / 2 - STEP / 2;
+  private row = 0;
+
+  constructor(
+    private readonly channels: 1 | 2,
+    frames: Frames,
+    private readonly wanted: (row: number) => boolean = () => true,
+  ) {
+    this.windows = new Windows(channels);
+    this.out = new Float32Array(Math.ceil(frames / STEP) * THIRDS);
+    this.page = new Float32Array(SIZE * channels);
+  }
+
+  /** @param block interleaved. */
+  push(block: Float32Array, frames: Frames): void {
+    const { channels, page } = this;
+    for (let done = 0; done < frames;) {
+      const count = Math.min(frames - done, SIZE - this.filled);
+      page.set(block.subarray(done * channels, (done + count) * channels), this.filled * channels);
+      this.filled += count;
+      done += count;
+      if (this.filled === SIZE) this.take();
+    }
+  }
+
+  private take(): void {
+    const to = this.row * THIRDS;
+    if (to < this.out.length && this.wanted(this.row)) this.windows.add(this.page, 0, this.out, to);
+    this.row += 1;
+    this.page.copyWithin(0, STEP * this.channels);
+    this.filled = SIZE - STEP;
+  }
+
+  finish(): Float32Array {
+    while (this.row * THIRDS < this.out.length) {
+      this.page.fill(0, this.filled * this.channels);
+      this.take();
+    }
+    return this.out;
+  }
+}
+
+/** The same of a whole sound. Yields the share done, so that a worker can yield. */
 export function* thirdsIn(source: PcmSource): Generator<number, Float32Array> {
   const { channels, frames } = source;
-  const rows = Math.ceil(frames / STEP);
-  const out = new Float32Array(rows * THIRDS);
-  const windows = new Windows(channels);
-  const page = new Float32Array(SIZE * channels);
-  for (let row = 0; row < rows; row += 1) {
-    source.read(row * STEP + STEP / 2 - SIZE / 2, SIZE, page);
-    windows.add(page, 0, out, row * THIRDS);
-    if (row % 200 === 0) yield row / rows;
+  const meter = new ThirdsMeter(channels, frames);
+  const block = new Float32Array(BLOCK * channels);
+  for (let first = 0; first < frames; first += BLOCK) {
+    const count = Math.min(BLOCK, frames - first);
+    source.read(first, count, block);
+    meter.push(block, count);
+    yield first / frames;
   }
-  return out;
+  return meter.finish();
 }

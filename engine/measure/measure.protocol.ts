@@ -1,7 +1,6 @@
 import type { CuePoint, Tags, WavFormat } from '../../core/files';
 import type { CutReading } from '../../core/fit';
-import type { Over } from '../../core/level';
-import type { Plan, Stems } from '../../core/mix';
+import type { Clearness, Plan, Stems } from '../../core/mix';
 import type { MediaId } from '../../core/show';
 import type { Alignment, Loudness } from '../../core/sound';
 import type { SoundAt } from '../media/soundAt';
@@ -23,8 +22,8 @@ export interface FrameRange {
 export type MeasureCalls = {
   /** Loudness of a whole plan. Progress and cancel. */
   measure(details: { plan: Plan }): Promise<Loudness>;
-  /** How far the voice stands above all else, along the show. Progress and cancel. @throws Failure `media.missing`. */
-  over(details: { stems: Stems }): Promise<Over[]>;
+  /** How clear the voices are beside all else, along the show. Progress and cancel. @throws Failure `media.missing`. */
+  over(details: { stems: Stems }): Promise<Clearness>;
   /** Where one stored sound lies against another; null where one is silent. Progress. @throws Failure `media.missing`. */
   align(details: { first: MediaId; second: MediaId }): Promise<Alignment | null>;
   /** How cuts go on: what is before `left` is followed by what comes from `right` on. Progress and cancel. @throws Failure `media.missing`. */

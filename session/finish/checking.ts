@@ -17,14 +17,14 @@ const MOST_CUTS = 200;
 /** Looks the whole show over: what was measured, listened to and found on the disk, in words to come. */
 export function useCheck(show: Show): readonly Finding[] {
   const { data: loudness } = useLoudness(show);
-  const { least, speaks } = useOver(show);
+  const { least, understood, speaks } = useOver(show);
   const soundings = useSoundings(show);
   const cuts = useCuts(show);
   const missing = useMissing(show);
   const heard = useHeard((state) => state.heard);
   return useMemo(
-    () => checkShow(show, { loudness: loudness ?? null, tightest: least, speaks, soundings, cuts, missing, heard }),
-    [show, loudness, least, speaks, soundings, cuts, missing, heard],
+    () => checkShow(show, { loudness: loudness ?? null, tightest: least, understood, speaks, soundings, cuts, missing, heard }),
+    [show, loudness, least, understood, speaks, soundings, cuts, missing, heard],
   );
 }
 

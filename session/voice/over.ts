@@ -1,8 +1,8 @@
 import { decimal, t } from '../../words';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { dipsOf, LOWEST, type Over } from '../../core/level';
-import { stemsOf, tightest } from '../../core/mix';
+import { dipsOf, LOWEST } from '../../core/level';
+import { stemsOf, tightest, type Clearness } from '../../core/mix';
 import type { Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { currentShow, report, useOpenShow } from '../open/store';
@@ -10,7 +10,7 @@ import { useRested } from '../sound/useLoudness';
 import { measurer } from '../workers';
 import { heardFor, useHeard } from '../sound/heard';
 
-/** How far the voice stands above all else along the show, measured in a worker in the sound as it is mixed. */
+/** How far the voice stands above all else along the show, and how much of it is understood, measured in a worker in the sound as it is mixed. */
 export function useOver(show: Show) {
   const rested = useRested(show);
   const heard = useHeard((state) => state.heard);
@@ -20,11 +20,12 @@ export function useOver(show: Show) {
     enabled: stems.said.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    queryFn: ({ signal }): Promise<Over[]> => measurer().call('over', { stems }, { signal }),
+    queryFn: ({ signal }): Promise<Clearness> => measurer().call('over', { stems }, { signal }),
   });
-  const readings = stems.said.length > 0 ? (query.data ?? null) : null;
+  const data = stems.said.length > 0 ? query.data : undefined;
+  const readings = data?.readings ?? null;
   const least = useMemo(() => (readings ? tightest(readings) : null), [readings]);
-  return { readings, least, stale: rested !== show || query.isFetching, speaks: stems.said.length > 0 };
+  return { readings, least, understood: data?.understood ?? null, stale: rested !== show || query.isFetching, speaks: stems.said.length > 0 };
 }
 
 /** Sets the depth so that the voice stands `margin` dB above all else everywhere, and says by how much that lowers the bed. */

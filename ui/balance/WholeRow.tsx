@@ -83,7 +83,19 @@ export function WholeActions() {
   const show = useSaved(whole);
   const riding = useRiding((state) => state.riding);
   const speaks = useSaved((one) => partsOn(one, 'voice').length > 0);
-  const { least } = useOver(show);
+  const { least, understood } = useOver(show);
+  // In the measure that the dips were asked for.
+  const thin = show.dips.depth.by === 'thin';
+  const hardest = (thin ? understood : least)?.at;
+  const at = sayTime(hardest ?? 0);
+  const [label, hint] =
+    thin && understood
+      ? (['balance.voiceUnderstood', 'balance.voiceUnderstoodHint'] as const).map((key) =>
+          t(key, { at, share: decimal(understood.share * 100, 0) }),
+        )
+      : least
+        ? (['balance.voiceOver', 'balance.voiceOverHint'] as const).map((key) => t(key, { at, over: decimal(least.over, 1) }))
+        : [t('balance.voice'), t('balance.voiceHint')];
   return (
     <View className="gap-1.5">
       <View className="flex-row flex-wrap gap-1.5">
@@ -105,12 +117,12 @@ export function WholeActions() {
         />
         {speaks ? (
           <Button
-            label={least ? t('balance.voiceOver', { over: decimal(least.over, 1) }) : t('balance.voice')}
-            hint={least ? t('balance.voiceOverHint', { over: decimal(least.over, 1), at: sayTime(least.at) }) : t('balance.voiceHint')}
+            label={label!}
+            hint={hint!}
             tight
             kind="quiet"
             onPress={() => {
-              if (least) seek(least.at);
+              if (hardest !== undefined) seek(hardest);
               openPanel({ name: 'over' });
             }}
             className="grow"

@@ -130,6 +130,7 @@ function wayTo(finding: Finding): (() => void) | null {
       const [first] = finding.says;
       return first ? () => visit('pictures', first.at, { kind: 'own', id: first.clip.id }) : null;
     }
+    case 'understood':
     case 'voice': {
       const { says } = finding;
       return says ? () => visit('voice', says.at, null) : null;

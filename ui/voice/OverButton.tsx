@@ -9,12 +9,17 @@ import { openPanel } from '../panels/open';
 /** How clear the voice is at its tightest, on a button that leads to the reading. */
 export function OverButton() {
   const show = useShown(whole);
-  const { least, stale, speaks } = useOver(show);
+  const { least, understood, stale, speaks } = useOver(show);
   if (!speaks) return null;
-  const said = least ? t('voice.dbClear', { over: decimal(least.over, 1) }) : t('common.measuring');
+  // In the measure that its dips were asked for.
+  const clear =
+    show.dips.depth.by !== 'thin'
+      ? least && t('voice.dbClear', { over: decimal(least.over, 1) })
+      : understood && t('voice.understood', { share: decimal(understood.share * 100, 0) });
+  const said = clear ?? t('common.measuring');
   return (
     <Button
-      label={stale && least ? `${said} …` : said}
+      label={stale && clear ? `${said} …` : said}
       hint={t('voice.voiceOverBedAtThe', { over: said })}
       icon={Gauge}
       kind="quiet"

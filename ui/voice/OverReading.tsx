@@ -27,7 +27,7 @@ interface Props {
 /** How far the voice stands above everything else along the show, its tightest place, and the marks to aim for. */
 export function OverReading({ width, onGo }: Props) {
   const show = useShown(whole);
-  const { readings, least, stale, speaks } = useOver(show);
+  const { readings, least, understood, stale, speaks } = useOver(show);
   const { depth } = show.dips;
   const [mark, setMark] = useState(depth.by === 'clear' ? depth.margin : 10);
   if (!speaks) return <Say look="small">{t('voice.nobodySpeaksYetRecordA')}</Say>;
@@ -59,6 +59,9 @@ export function OverReading({ width, onGo }: Props) {
             className="grow"
           />
         </View>
+      ) : null}
+      {understood ? (
+        <Say look="small">{t('voice.understoodAt', { at: sayTime(understood.at), share: decimal(understood.share * 100, 0) })}</Say>
       ) : null}
       <Choice
         label={t('voice.markToAimFor')}

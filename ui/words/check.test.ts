@@ -2,7 +2,7 @@ import { checkShow, type Measured } from '../../core/check';
 import { NOTHING_HEARD } from '../../core/level';
 import { narration, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, withClip } from '../../tests/shows';
-import { setAim, setFade, setLane } from '../../core/show/edits';
+import { setAim, setDips, setFade, setLane } from '../../core/show/edits';
 import { sayAbout, sayFinding, sayLeftOut } from './check';
 import type { Show } from '../../core/show';
 import { EN } from '../../words';
@@ -19,6 +19,7 @@ const loudness = (truePeak: number | null, integrated: number | null) => ({
 const measured: Measured = {
   loudness: loudness(0.6, -20.2),
   tightest: { at: 3, over: 4.2 },
+  understood: { at: 3, share: 0.712 },
   speaks: true,
   soundings: new Map([[mediaId(1000), { from: 0, to: 8 }]]),
   cuts: [
@@ -46,13 +47,14 @@ it('has a sentence for everything that the check may find, with numbers as peopl
     showOf([10], 7),
     withNarrations(showOf([10], 10), narration(7, 4, 8)),
     withNarrations(showOf([10], 10), narration(7, 4, 8), narration(8, 4, 7)),
+    setDips(withNarrations(showOf([10], 10), narration(7, 4, 1)), { change: { depth: { by: 'thin', share: 0.75 } } }),
     setFade(base, { id: 'bed-1', side: 'fadeOut', fade: { seconds: 2, bend: 0 } }),
   ];
   const readings: Measured[] = [
     measured,
     { ...measured, loudness: loudness(null, null), cuts: [], missing: [], tightest: { at: 1, over: 30 } },
     { ...measured, loudness: loudness(-0.4, -16), cuts: measured.cuts!.slice(1) },
-    { ...measured, loudness: null, tightest: null, cuts: null, missing: null },
+    { ...measured, loudness: null, tightest: null, understood: null, cuts: null, missing: null },
   ];
   const said = new Map<string, Set<string>>();
   for (const show of shows) {

@@ -71,6 +71,11 @@ export function sayFinding(finding: Finding): string {
       return finding.says.length === 0 ? t('check.noClip') : t('check.clips', { count: finding.says.length });
     case 'voice':
       return finding.says ? t('check.voice', { over: decimal(finding.says.over, 1), at: sayTime(finding.says.at) }) : '';
+    case 'understood': {
+      if (!finding.says) return '';
+      const { at, share, wanted } = finding.says;
+      return t('check.understood', { at: sayTime(at), share: decimal(share * 100, 0), wanted: decimal(wanted * 100, 0) });
+    }
     case 'loudness': {
       const { integrated, aim } = finding.says;
       if (integrated === null) return t('check.nothingToMeasure');

@@ -74,4 +74,6 @@ export const balance = {
   'balance.earlierPin': 'Earlier pin',
   'balance.laterPin': 'Later pin',
   'balance.pinOf': 'Pin {{number}} of {{all}}',
+  'balance.voiceUnderstood': 'Voice {{share}} % understood',
+  'balance.voiceUnderstoodHint': 'Voice {{share}} % understood where it is hardest, {{at}}. Go there',
 } as const;

@@ -72,4 +72,6 @@ export const check = {
   'check.about.licences': 'Licences',
   'check.licences_one': '{{names}} came from the shelf without a licence: ask whether it may be used.',
   'check.licences_other': '{{count}} sounds came from the shelf without a licence ({{names}}): ask whether they may be used.',
+  'check.about.understood': 'Voice understood',
+  'check.understood': 'Where it is hardest, at {{at}}, {{share}} % of the voice is understood; {{wanted}} % are asked for.',
 } as const;

@@ -179,4 +179,6 @@ export const voice = {
     'Layers of the music go first, the one that covers the voice most before the others; only then it gets quieter. Worked out in thirds of octaves, by how much each counts for speech.',
   'voice.layersGoIn': 'Layers go in',
   'voice.layersComeBackIn': 'Layers come back in',
+  'voice.understood': '{{share}} % understood',
+  'voice.understoodAt': 'Where it is hardest, at {{at}}, {{share}} % of the voice is understood',
 } as const;

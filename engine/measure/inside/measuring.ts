@@ -1,6 +1,5 @@
 import { WavWriter } from '../../../core/files';
-import type { Over } from '../../../core/level';
-import { measuringOver } from '../../../core/mix';
+import { measuringOver, type Clearness } from '../../../core/mix';
 import { LoudnessMeter, type Loudness } from '../../../core/sound';
 import { openOut } from '../../media/inside/out';
 import { finished } from '../../workers/finished';
@@ -17,8 +16,8 @@ export async function measure({ plan }: Parameters<MeasureCalls['measure']>[0], 
   return meter.finish();
 }
 
-/** How far the voice stands above all else, in the sound as it is mixed. */
-export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk: Desk): Promise<Over[]> {
+/** How clear the voices are beside all else, in the sound as it is mixed. */
+export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk: Desk): Promise<Clearness> {
   const sources = new Sources();
   try {
     const opened = await sources.serve({ ...stems.voice, parts: [...stems.voice.parts, ...stems.rest.parts] });
