@@ -6,6 +6,8 @@ module.exports = {
   setupFiles: [],
   // No test here is about speed (that is the bench's): a machine that stands still for a while fails none.
   testTimeout: 120_000,
+  // Every core: nothing else runs beside it.
+  maxWorkers: '100%',
   // Looked up once a module instead of through the sandbox at every sample: signal tests run thirty times faster.
   sandboxInjectedGlobals: ['Math', 'Number', 'Float32Array', 'Float64Array'],
   // Published as modules only.

@@ -25,7 +25,13 @@ export function useOver(show: Show) {
   const data = stems.said.length > 0 ? query.data : undefined;
   const readings = data?.readings ?? null;
   const least = useMemo(() => (readings ? tightest(readings) : null), [readings]);
-  return { readings, least, understood: data?.understood ?? null, stale: rested !== show || query.isFetching, speaks: stems.said.length > 0 };
+  return {
+    readings,
+    least,
+    understood: data?.understood ?? null,
+    stale: rested !== show || query.isFetching,
+    speaks: stems.said.length > 0,
+  };
 }
 
 /** Sets the depth so that the voice stands `margin` dB above all else everywhere, and says by how much that lowers the bed. */

@@ -35,6 +35,9 @@ interface Props {
   readonly view: Viewport;
 }
 
+/** Strands narrower than this have no room for their names, CSS pixels. */
+const NAMED = 44;
+
 const ALONE: PartJoins = {};
 const NO_DIPS: readonly PinAt[] = [];
 
@@ -103,7 +106,7 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
           />,
         );
       }
-      if (name === undefined || last < first) return tiles;
+      if (name === undefined || last < first || own.width < NAMED) return tiles;
       return [...tiles, <StrandName key={`${part.id} ${layer}`} name={name} part={part} column={own} pixelsPerSecond={pixelsPerSecond} />];
     });
 }
