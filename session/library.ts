@@ -31,6 +31,9 @@ interface Library {
 
 export const useLibrary = sessionStore<Library>(() => ({ taking: null, arrivals: [], refused: [] }));
 
+/** Seconds that a file may stand still on its way in; one that comes from a shelf waits for the network, too. */
+const PATIENCE = { file: 10, shelf: 60 };
+
 /** Batches come in one after the other, so that a later one never cuts an earlier one off; leaving the show stops them. */
 const intake = perSession((session) => {
   const own = { queue: Promise.resolve() as Promise<unknown>, waiting: 0, stop: null as AbortController | null };
@@ -76,7 +79,7 @@ async function takeBatch(session: OpenSession, files: readonly Coming[], want: W
     const say = (share: number) => session.over || useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
     try {
-      const how = { signal, onProgress: say };
+      const how = { signal, onProgress: say, patience: 'url' in file ? PATIENCE.shelf : PATIENCE.file };
       const one =
         'url' in file
           ? await listener().call('fetchSound', file, how)
@@ -85,7 +88,8 @@ async function takeBatch(session: OpenSession, files: readonly Coming[], want: W
       if (one.note) refused.push(new Failure(one.note, { name: file.name }));
     } catch (error) {
       const failure = failureOf(error);
-      if (failure.code !== 'cancelled') refused.push(failure);
+      if (failure.code === 'worker.stuck') refused.push(new Failure('media.stuck', { name: file.name }));
+      else if (failure.code !== 'cancelled') refused.push(failure);
     }
   }
   if (!session.over) useLibrary.setState((state) => ({ taking: null, refused: [...state.refused, ...refused] }));

@@ -9,6 +9,11 @@ const EXTENSIBLE = 0xfffe;
 type Coding = 'int8' | 'int16' | 'int24' | 'int32' | 'float32' | 'float64';
 const WIDTH: Readonly<Record<Coding, number>> = { int8: 1, int16: 2, int24: 3, int32: 4, float32: 4, float64: 8 };
 
+/** Chunks that are looked through for the samples. Files that people have hold a handful; damaged ones may hold a million of nothing. */
+const MOST_CHUNKS = 1000;
+/** Above this no recorder writes, Hz. */
+const HIGHEST_RATE = 384_000;
+
 export interface WavHeader {
   readonly rate: number;
   readonly channels: number;
@@ -38,7 +43,7 @@ export function looksLikeWav(source: ByteSource): boolean {
 export function readWavHeader(source: ByteSource): WavHeader {
   if (!looksLikeWav(source)) throw new Failure('media.unknown');
   let format: { rate: number; channels: number; coding: Coding } | null = null;
-  for (let at = 12; at + 8 <= source.size;) {
+  for (let at = 12, chunk = 0; at + 8 <= source.size && chunk < MOST_CHUNKS; chunk += 1) {
     const head = viewOf(source.read(at, 8));
     const name = text(head, 0);
     const size = head.getUint32(4, true);
@@ -68,7 +73,7 @@ function readFormat(view: DataView): { rate: number; channels: number; coding: C
   const rate = view.getUint32(4, true);
   const bits = view.getUint16(14, true);
   if (tag === EXTENSIBLE && view.byteLength >= 26) tag = view.getUint16(24, true);
-  if (channels < 1 || channels > 64 || rate < 1000 || rate > 768_000) {
+  if (channels < 1 || channels > 64 || rate < 1000 || rate > HIGHEST_RATE) {
     throw new Failure('media.damaged', { why: `${channels} channels at ${rate} Hz` });
   }
   const coding = codingOf(tag, bits);

@@ -7,6 +7,8 @@ export interface CallOptions {
   readonly onProgress?: ((share: number) => void) | undefined;
   /** Buffers of the details that are handed over; the caller may not use them afterwards. */
   readonly transfer?: Transferable[] | undefined;
+  /** How often the watch may find that nothing of it went on before it is ended with its worker; it may take for ever where this is left out. */
+  readonly patience?: number | undefined;
 }
 
 interface Pending {
@@ -14,7 +16,15 @@ interface Pending {
   reject(failure: Failure): void;
   readonly options: CallOptions;
   readonly release: () => void;
+  readonly request: Request;
+  /** How often the watch found it where it was before. */
+  still: number;
 }
+
+/** Between two looks of the watch, milliseconds. It counts looks, not time: a machine that stood still itself is no reason to end anything. */
+const WATCH = 1000;
+/** How often the watch finds a call at work that was told to stop before its worker is ended. */
+const GRACE = 3;
 
 /** A worker that runs: the line to it, how it is ended, and how to hear of its death. */
 export interface Running {
@@ -25,17 +35,24 @@ export interface Running {
 
 /**
  * The calling side of a worker. It starts the worker with the first call and owns it: `close` ends it and rejects what is pending. One that
- * dies is ended; what was asked of it fails with `worker.died` and may be asked again, which starts another.
+ * dies is ended; what was asked of it fails with `worker.died` and may be asked again, which starts another. One that stands still over a call
+ * that may not, or that does not stop when it is told to, is ended, too: that call fails with `worker.stuck`, all others go on in another worker.
  */
 export class WorkerClient<Worked extends Calls> {
   private readonly pending = new Map<number, Pending>();
   private running: Running | null = null;
   private next = 1;
   private closed = false;
+  /** Calls that were told to stop and have not answered yet, and how often the watch found them so. */
+  private readonly stopping = new Map<number, number>();
+  private watching: ReturnType<typeof setInterval> | null = null;
 
-  constructor(private readonly start: () => Running) {}
+  constructor(
+    private readonly start: () => Running,
+    private readonly watch = WATCH,
+  ) {}
 
-  /** @throws Failure whatever the call fails with; `cancelled`, `worker.died`. */
+  /** @throws Failure whatever the call fails with; `cancelled`, `worker.died`, `worker.stuck`. */
   call<Name extends keyof Worked & string>(
     name: Name,
     details: Parameters<Worked[Name]>[0],
@@ -51,8 +68,10 @@ export class WorkerClient<Worked extends Calls> {
         return;
       }
       const abort = () => {
+        if (this.running) this.stopping.set(job, 0);
         this.send({ kind: 'cancel', job });
         this.settle(job)?.reject(new Failure('cancelled'));
+        this.keepWatch();
       };
       signal?.addEventListener('abort', abort);
       this.pending.set(job, {
@@ -60,7 +79,10 @@ export class WorkerClient<Worked extends Calls> {
         reject,
         options,
         release: () => signal?.removeEventListener('abort', abort),
+        request: { kind: 'call', job, name, details },
+        still: 0,
       });
+      this.keepWatch();
       try {
         this.send({ kind: 'call', job, name, details }, options.transfer);
       } catch (error) {
@@ -88,7 +110,42 @@ export class WorkerClient<Worked extends Calls> {
   private end(): void {
     const { running } = this;
     this.running = null;
+    this.stopping.clear();
+    this.keepWatch();
     running?.end();
+  }
+
+  /** The watch goes while there is something to watch. */
+  private keepWatch(): void {
+    const wanted = this.stopping.size > 0 || [...this.pending.values()].some(({ options }) => options.patience !== undefined);
+    if (wanted) this.watching ??= setInterval(() => this.look(), this.watch);
+    else if (this.watching !== null) {
+      clearInterval(this.watching);
+      this.watching = null;
+    }
+  }
+
+  private look(): void {
+    const stuck = [...this.pending].filter(([, one]) => {
+      one.still += 1;
+      return one.options.patience !== undefined && one.still > one.options.patience;
+    });
+    let deaf = false;
+    for (const [job, times] of this.stopping) {
+      this.stopping.set(job, times + 1);
+      if (times + 1 > GRACE) deaf = true;
+    }
+    if (stuck.length === 0 && !deaf) return;
+    this.end();
+    for (const [job] of stuck) this.settle(job)?.reject(new Failure('worker.stuck'));
+    for (const [job, one] of [...this.pending]) {
+      // What was handed over is gone with the worker.
+      if (one.options.transfer) this.settle(job)?.reject(new Failure('worker.died'));
+      else {
+        one.still = 0;
+        this.send(one.request);
+      }
+    }
   }
 
   private send(request: Request, transfer: Transferable[] = []): void {
@@ -115,14 +172,23 @@ export class WorkerClient<Worked extends Calls> {
     const one = this.pending.get(job);
     this.pending.delete(job);
     one?.release();
+    this.keepWatch();
     return one;
   }
 
   private take(reply: Reply): void {
+    if (reply.kind !== 'progress') {
+      this.stopping.delete(reply.job);
+      this.keepWatch();
+    }
     switch (reply.kind) {
-      case 'progress':
-        this.pending.get(reply.job)?.options.onProgress?.(reply.share);
+      case 'progress': {
+        const one = this.pending.get(reply.job);
+        if (!one) return;
+        one.still = 0;
+        one.options.onProgress?.(reply.share);
         return;
+      }
       case 'done':
         this.settle(reply.job)?.resolve(reply.result);
         return;

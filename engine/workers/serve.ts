@@ -3,6 +3,8 @@ import type { Line, Reply, Request } from './call';
 
 /** Progress is told in steps of this: a message for every packet would keep the page busier than the work does the worker. */
 const PROGRESS_STEP = 0.01;
+/** Less than a step is told, too, where nothing was for so long, milliseconds: whoever waits sees that it goes on. */
+const PROGRESS_WAIT = 1000;
 
 /** What a call may use while it runs. */
 export interface Desk {
@@ -29,12 +31,14 @@ export function serve(line: Line, calls: Server): void {
   const run = async (job: number, name: string, details: unknown) => {
     const controller = new AbortController();
     running.set(job, controller);
-    let said = 0;
+    let [said, at] = [0, performance.now()];
     const desk: Desk = {
       signal: controller.signal,
       progress: (share) => {
-        if (share - said < PROGRESS_STEP) return;
-        said = share;
+        if (!(share > said)) return;
+        const now = performance.now();
+        if (share - said < PROGRESS_STEP && now - at < PROGRESS_WAIT) return;
+        [said, at] = [share, now];
         reply({ kind: 'progress', job, share });
       },
     };

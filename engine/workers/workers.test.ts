@@ -98,3 +98,56 @@ it('starts a worker with the first call; one that dies fails what was asked of i
   client.close();
   expect(client.runs).toBe(false);
 });
+
+describe('a worker that stands still', () => {
+  /** Workers whose `wait` never answers, whatever it is told; `step` tells of progress as often as it is asked to. */
+  function deaf() {
+    const begun: Line[] = [];
+    const client = new WorkerClient<Calls & { step(details: { times: number }): number }>(() => {
+      const { port1, port2 } = new MessageChannel();
+      begun.push(port2 as unknown as Line);
+      serve(port2 as unknown as Line, {
+        double: ({ value }: { value: number }) => new Promise((done) => setTimeout(() => done(value * 2), begun.length === 1 ? 1e6 : 1)),
+        wait: () => new Promise(() => undefined),
+        step: async ({ times }: { times: number }, desk: Desk) => {
+          for (let i = 1; i <= times; i += 1) {
+            await new Promise((done) => setTimeout(done, 10));
+            desk.progress(i / times);
+          }
+          return times;
+        },
+      });
+      return { line: port1 as unknown as Line, end: () => port1.close(), onDeath: () => undefined };
+    }, 20);
+    return { client, begun };
+  }
+
+  it('is ended with the call that may not; what else was asked of it is answered by another', async () => {
+    const { client, begun } = deaf();
+    const stuck = codeOf(client.call('wait', null, { patience: 4 }));
+    const other = client.call('double', { value: 4 });
+    expect(await stuck).toBe('worker.stuck');
+    expect(await other).toBe(8);
+    expect(begun).toHaveLength(2);
+    client.close();
+  });
+
+  it('is not ended while something goes on, however long that takes', async () => {
+    const { client, begun } = deaf();
+    expect(await client.call('step', { times: 40 }, { patience: 4 })).toBe(40);
+    expect(begun).toHaveLength(1);
+    client.close();
+  });
+
+  it('is ended where it does not stop when it is told to, and only then', async () => {
+    const { client, begun } = deaf();
+    const stop = new AbortController();
+    const stopped = codeOf(client.call('wait', null, { signal: stop.signal }));
+    const other = client.call('double', { value: 5 });
+    stop.abort();
+    expect(await stopped).toBe('cancelled');
+    expect(await other).toBe(10);
+    expect(begun).toHaveLength(2);
+    client.close();
+  });
+});

@@ -93,4 +93,10 @@ export const failure = {
     '{{file}} is not on the shelf any more, or was changed there. Nothing was added, and your show is safe. The list is fetched anew: choose it again.',
   'failure.shelf.odd':
     'The shelf’s server answered something that is no list of music. Your show is safe. Tell whoever looks after the server.',
+  'failure.media.stuck':
+    '{{file}} could not be read: nothing moved for ten seconds, as happens with damaged files. Your show is unchanged, and other files still come in. Copy the file again, or choose another one.',
+  'failure.worker.stuck':
+    'Something that worked in the background stood still and was ended. Your show is safe; ask for it once more. If it happens again with the same file, leave that file out.',
+  'failure.clip.too-large':
+    '{{file}} says that its picture has {{megapixels}} megapixels: more than can be shown here. Your show is unchanged. Make the clip smaller, or choose another one.',
 } as const;

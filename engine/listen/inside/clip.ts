@@ -7,6 +7,9 @@ import type { SoundFacts } from '../../media/facts';
 import { keepSizes, type Upright } from './photo';
 import { checkLength } from './sink';
 
+/** Decoders take dozens of bytes a pixel: twice the largest picture that phones film, which is 33 megapixels (8K; common practice). */
+const MOST_MEGAPIXELS = 67;
+
 export interface TakenClip extends Upright {
   readonly seconds: number;
   readonly facts: SoundFacts | null;
@@ -25,6 +28,8 @@ export async function takeClip(file: Blob, id: MediaId, hear: () => Promise<Soun
     checkLength(seconds);
     if (seconds < LIMITS.hold.least) throw new Failure('media.no-length');
     const size = { width: await track.getDisplayWidth(), height: await track.getDisplayHeight() };
+    const megapixels = (size.width * size.height) / 1e6;
+    if (!(megapixels <= MOST_MEGAPIXELS)) throw new Failure('clip.too-large', { megapixels: Math.round(megapixels) });
     const known = (await fileAt(places.picture(id, 'thumb'))) !== null;
     const facts = sound === 'readable' ? await hear() : null;
     if (!known) await keepFirstFrame(new VideoSampleSink(track), size, id);

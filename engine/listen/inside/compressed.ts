@@ -78,6 +78,7 @@ class Placer {
       this.sink.begin(sample.sampleRate, sample.numberOfChannels);
       this.planes = Array.from({ length: sample.numberOfChannels }, () => new Float32Array(0));
     }
+    if (!Number.isFinite(sample.timestamp)) throw new Failure('media.damaged', { seconds: this.seconds() });
     const start = Math.round(sample.timestamp * this.rate) - this.delay;
     const gap = start - this.position;
     if (gap > JITTER * this.rate) this.silence(gap);

@@ -14,8 +14,9 @@ export interface Decoded {
   readonly claimed: number | null;
 }
 
-/** Refuses a length before anything is decoded. */
+/** Refuses a length before anything is decoded: one that is too long, and one that is none. @throws Failure `media.*`. */
 export function checkLength(seconds: number): void {
+  if (!Number.isFinite(seconds) || seconds < 0) throw new Failure('media.damaged', { why: 'its length is no number' });
   if (seconds > LIMITS.soundSeconds) throw tooLong(seconds);
 }
 

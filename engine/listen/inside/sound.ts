@@ -13,6 +13,8 @@ import { decodeWav } from './wav';
 
 /** Below this a sound is no sound, seconds. */
 const SHORTEST = 0.05;
+/** Rates of sounds that are taken in, Hz. */
+const RATES = { least: 1000, most: 384_000 };
 /** A file that lacks less than this is whole, seconds: encoders round. */
 const MISSING = 0.1;
 
@@ -52,6 +54,7 @@ class Keeper implements SoundSink {
   ) {}
 
   begin(rate: number, channels: number): void {
+    if (!(rate >= RATES.least && rate <= RATES.most)) throw new Failure('media.damaged', { why: `${rate} Hz` });
     this.rate = rate;
     this.channels = channels;
     this.converter = new Converter(rate, channels);

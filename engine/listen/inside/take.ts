@@ -19,17 +19,19 @@ function titleOf(name: string): string {
 }
 
 /** Keeps the original bytes; a file that is there already costs nothing. */
-async function keep(file: Blob, id: string, signal: AbortSignal): Promise<void> {
+async function keep(file: Blob, id: string, { signal, progress }: Desk): Promise<void> {
   const place = places.original(id);
   if (await fileAt(place)) return;
   const writer = await PlaceWriter.open(place);
   try {
     const reader = file.stream().getReader();
-    for (;;) {
+    for (let kept = 0; ;) {
       const { done, value } = await reader.read();
       if (done) break;
       if (signal.aborted) throw new Failure('cancelled');
       writer.write(value);
+      kept += value.length;
+      progress(0.95 + (0.05 * kept) / file.size);
     }
     await writer.finish();
   } finally {
@@ -73,7 +75,7 @@ async function takeKnown({ file, name, want }: TakeDetails, id: string, desk: De
   const hear = () => hearSound(file, id, desk);
   if (want === 'sound') {
     const { facts, known } = await hear();
-    await keep(file, id, desk.signal);
+    await keep(file, id, desk);
     return { media: { ...base, ...soundOf(facts), kind: 'sound', width: 0, height: 0 }, facts, note: null, known };
   }
   const photo = await sizeOf(file).catch((error: unknown) => {
@@ -82,11 +84,11 @@ async function takeKnown({ file, name, want }: TakeDetails, id: string, desk: De
   });
   if (photo) {
     const { width, height, known } = await takePhoto(file, id, photo);
-    await keep(file, id, desk.signal);
+    await keep(file, id, desk);
     return { media: { ...base, ...soundOf(null), kind: 'photo', width, height }, facts: null, note: null, known };
   }
   const { width, height, seconds, facts, note, known } = await takeClip(file, id, async () => (await hear()).facts);
-  await keep(file, id, desk.signal);
+  await keep(file, id, desk);
   return { media: { ...base, ...soundOf(facts), kind: 'clip', seconds, width, height }, facts, note, known };
 }
 
