@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 const cache = join(root, '.cache');
@@ -85,6 +86,22 @@ const SITE_INPUTS = [
   'package-lock.json',
 ];
 
+/** Below this, compressing gains nothing, bytes. */
+const WORTHWHILE = 1024;
+
+/** Lays a compressed copy beside each file that gets smaller: once, and not for each visit. */
+function compress(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) compress(path);
+    else if (/\.(js|css|html|json|svg|ttf|wasm|ico)$/.test(entry.name) && statSync(path).size >= WORTHWHILE) {
+      const bytes = readFileSync(path);
+      writeFileSync(`${path}.br`, brotliCompressSync(bytes));
+      writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
+    }
+  }
+}
+
 /** Builds the web application into dist/. */
 export function ensureSite() {
   return once('site', SITE_INPUTS, 'dist/index.html', () => {
@@ -92,6 +109,7 @@ export function ensureSite() {
     const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
     const status = node([tool('expo'), 'export', '-p', 'web'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
     if (status !== 0) give('The web application could not be built: the reason stands above.');
+    compress(join(root, 'dist'));
   });
 }
 

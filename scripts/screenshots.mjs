@@ -14,6 +14,8 @@ const server = spawn(process.execPath, [tool('tsx'), 'server/main.ts', 'dist', '
 });
 process.on('exit', () => server.kill());
 await new Promise((ready) => server.stdout.once('data', ready));
+// It says a line for each request: one that nobody reads would stop it.
+server.stdout.resume();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 
 async function visit(options, take) {

@@ -3,10 +3,13 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync } from 'node:zlib';
 import { createApp } from './app';
 
 const folder = mkdtempSync(join(tmpdir(), 'server-'));
 const id = 'ab'.repeat(32);
+const HASHED = `entry-${'0a'.repeat(16)}.js`;
+const lines: string[] = [];
 let server: Server;
 let base: string;
 
@@ -17,7 +20,10 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'secret.txt'), 'secret');
   writeFileSync(join(folder, 'demo/show.json'), '{}');
   writeFileSync(join(folder, `demo/media/${id}.wav`), '0123456789');
-  server = createApp({ site: join(folder, 'site'), demo: join(folder, 'demo') }).listen(0);
+  const script = 'let water = 1;'.repeat(200);
+  writeFileSync(join(folder, 'site', HASHED), script);
+  writeFileSync(join(folder, 'site', `${HASHED}.br`), brotliCompressSync(script));
+  server = createApp({ site: join(folder, 'site'), demo: join(folder, 'demo'), log: (line) => lines.push(line) }).listen(0);
   await new Promise((resolve) => server.on('listening', resolve));
   base = `http://localhost:${(server.address() as AddressInfo).port}`;
 });
@@ -60,4 +66,28 @@ it('says it in the language that whoever asks would rather read', async () => {
   const asked = async (language: string) => (await fetch(`${base}/missing.js`, { headers: { 'accept-language': language } })).text();
   expect(await asked('fr, de-AT;q=0.8, en;q=0.5')).toBe('Diese Datei gibt es hier nicht.');
   expect(await asked('en-GB')).toBe('There is no such file here.');
+});
+
+it('sends what was compressed when it was built, to be kept for ever where a hash is in its name', async () => {
+  const answer = await fetch(`${base}/${HASHED}`, { headers: { 'accept-encoding': 'gzip, br' } });
+  expect(answer.headers.get('content-encoding')).toBe('br');
+  expect(answer.headers.get('cache-control')).toContain('immutable');
+  expect(await answer.text()).toContain('let water');
+  const plain = await fetch(`${base}/${HASHED}`, { headers: { 'accept-encoding': 'identity' } });
+  expect(plain.headers.get('content-encoding')).toBeNull();
+  expect((await fetch(base)).headers.get('cache-control')).toBe('no-cache');
+});
+
+it('says that it is well, who may do what with its pages, and one line for each request; it takes nothing in', async () => {
+  expect(await (await fetch(`${base}/health`)).json()).toMatchObject({ status: 'ok' });
+  const { headers } = await fetch(base);
+  expect(headers.get('x-content-type-options')).toBe('nosniff');
+  expect(headers.get('referrer-policy')).toBe('no-referrer');
+  expect(headers.get('content-security-policy')).not.toMatch(/script-src[^;]*unsafe-inline/);
+  expect(headers.get('x-powered-by')).toBeNull();
+  lines.length = 0;
+  const refused = await fetch(`${base}/health`, { method: 'POST', body: 'x'.repeat(1 << 16) });
+  expect([refused.status, refused.headers.get('allow')]).toEqual([405, 'GET, HEAD']);
+  expect(lines).toHaveLength(1);
+  expect(lines[0]).toMatch(/^POST \/health 405 /);
 });

@@ -16,10 +16,18 @@ speak(
   ),
 );
 
-const { positionals, values } = parseArgs({ allowPositionals: true, options: { shelf: { type: 'string' } } });
+const { positionals, values } = parseArgs({
+  allowPositionals: true,
+  options: { shelf: { type: 'string' }, host: { type: 'string', default: '127.0.0.1' } },
+});
 const [site = 'dist', demo = '.cache/demo'] = positionals;
 const wanted = process.env.PORT ?? '4870';
 const port = Number(wanted);
+
+/** Names under which only this machine is reached. */
+const LOCAL = new Set(['127.0.0.1', '::1', 'localhost']);
+/** What is under way may be sent to its end for so long when the server stops, milliseconds. */
+const LAST_ANSWERS = 5000;
 
 /** A name for the file that keeps what was read of a folder. */
 function shortOf(path: string): string {
@@ -39,9 +47,13 @@ if (teacher !== null && !existsSync(teacher)) refuse(t('server.noFolder', { fold
 const folder = teacher === null ? null : new FolderShelf(teacher, join(cache, `${shortOf(teacher)}.json`));
 const shelf = { own: new OwnMusic(join(cache, 'own')), folder };
 
-const server = createApp({ site: resolve(site), demo: resolve(demo), shelf }).listen(port);
+const { host } = values;
+const server = createApp({ site: resolve(site), demo: resolve(demo), shelf, log: (line) => console.log(line) }).listen(port, host);
+// Whoever asks slowly, or never ends asking, is let go.
+server.headersTimeout = 10_000;
+server.requestTimeout = 30_000;
 void folder?.ready().then(() => console.log(t('server.shelfRead', { count: folder.entries.length, folder: teacher! })));
-server.on('listening', () => console.log(t('server.open', { address: `http://localhost:${port}` })));
+server.on('listening', () => console.log(t('server.open', { address: `http://${LOCAL.has(host) ? 'localhost' : host}:${port}` })));
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE') {
     refuse(t('server.inUse', { port, other: port + 1 }));
@@ -49,3 +61,12 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EACCES') refuse(t('server.notAllowed', { port }));
   refuse(t('server.notStarted', { message: error.message }));
 });
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.once(signal, () => {
+    server.close(() => process.exit(0));
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), LAST_ANSWERS).unref();
+    void folder?.close();
+  });
+}

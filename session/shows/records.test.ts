@@ -32,6 +32,21 @@ it('copies without undo steps, bins and restores, and names what is missing', as
   expect(await listBin()).toEqual([]);
 });
 
+it('never moves a show over another one of the same name', async () => {
+  const named = (title: string) => startHistory({ ...showOf([5], 30), id: 'twice', title });
+  await saveRecord(named('Older'), START_PLACE, 1);
+  await binRecord('twice');
+  await saveRecord(named('Newer'), START_PLACE, 2);
+  await restoreRecord('twice');
+  const titles = async () =>
+    (await listShows()).flatMap((one) => (one.kind === 'valid' && /er$/.test(one.title) ? [one.title] : [])).sort();
+  expect(await titles()).toEqual(['Newer', 'Older']);
+  // And deleted one after the other, both can be brought back.
+  for (const { id } of (await listShows()).filter((one) => one.kind === 'valid' && /er$/.test(one.title))) await binRecord(id);
+  for (const { id } of await listBin()) await restoreRecord(id);
+  expect(await titles()).toEqual(['Newer', 'Older']);
+});
+
 describe('the lifeboat of a page that hides', () => {
   const kept = new Map<string, string>();
   beforeAll(() => {

@@ -16,6 +16,7 @@ import {
   type Written,
 } from '../../core/show';
 import { FACES, type Face } from '../faces';
+import { newId } from '../ids';
 import { clearLifeboat, fillLifeboat, readLifeboat } from './lifeboat';
 import { guarded, rowsUnder, storage } from './storage';
 
@@ -246,11 +247,19 @@ export async function restoreRecord(id: string): Promise<void> {
   await moveRecord(BIN + id, SHOW + id);
 }
 
+/** Moves a show's row; where another one of its name lies there, it gets a name of its own. Its undo steps stay with the name. */
 async function moveRecord(from: string, to: string): Promise<void> {
   await guarded(async () => {
     const text = await storage.getItem(from);
     if (text === null) return;
-    await storage.setItem(to, text);
+    if ((await storage.getItem(to)) === null) await storage.setItem(to, text);
+    else {
+      const raw = parseRow(text);
+      const show = { ...readShow(raw.show), id: newId() };
+      const { put } = rowsFor(startHistory(show), savedAtOf(raw), nothingWritten());
+      const moved = to.slice(0, to.indexOf('/') + 1) + show.id;
+      await storage.setMany(Object.fromEntries([...put].map(([key, row]) => [key === SHOW + show.id ? moved : key, row])));
+    }
     await storage.removeItem(from);
   });
 }

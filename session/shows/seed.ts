@@ -28,7 +28,17 @@ export async function startOnce(): Promise<void> {
     useSeeding.setState({ seeding: { status: 'failed', failure: failureOf(error) } });
     return;
   }
-  await layDemo();
+  // Two windows of a first visit lay out one demo show between them.
+  await alone('rainbed/seed', async () => {
+    if (!(await isSeeded().catch(() => false))) await layDemo();
+    else await refreshShows();
+  });
+}
+
+/** Does work that no other window does at the same time; browsers without locks do it at once. */
+async function alone(name: string, work: () => Promise<void>): Promise<void> {
+  if (navigator.locks) await navigator.locks.request(name, work);
+  else await work();
 }
 
 /** The demo shows: the first is laid out on the first visit, the others when they are asked for. */
@@ -40,8 +50,8 @@ export async function layDemo(which: keyof typeof DEMOS = 'show'): Promise<void>
   try {
     say({ status: 'running', share: 0 });
     const laid = readShow(await (await get(DEMOS[which])).json());
-    // Each time it is laid out it is a show of its own: it takes no other one's place.
-    const show = which === 'show' ? laid : { ...laid, id: newId() };
+    // Each time it is laid out it is a show of its own: it takes no other one's place, whatever became of that.
+    const show = { ...laid, id: newId() };
     const media = Object.values(show.media);
     const whole = media.reduce((sum, one) => sum + one.bytes, 0);
     let done = 0;

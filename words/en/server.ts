@@ -13,4 +13,5 @@ export const server = {
   'server.noFolder': 'There is no folder {{folder}}.',
   'server.shelfRead_one': 'The shelf has one piece from {{folder}}',
   'server.shelfRead_other': 'The shelf has {{count}} pieces from {{folder}}',
+  'server.onlyReads': 'This server only hands out: it takes nothing in.',
 } as const;
