@@ -45,6 +45,8 @@ export const LIMITS = {
   dip: { least: SILENCE, margin: 40, slope: 20, lead: 10, bridge: 30, raise: 12, after: 600, by: 40 },
   /** Share of a voice that is to be understood where the show thins out, and seconds in which layers go and come back (ANSI S3.5: good from 0.75; from memory). */
   thin: { least: 0.4, most: 0.98, start: 0.75, down: 0.6, up: 1.5 },
+  /** Of a whole show, together: each list by itself is bounded, and so is what they make when they are all full. */
+  whole: { spans: 20_000, pins: 60_000, media: 5_000 },
   /** Layers of one piece. */
   layers: 8,
   /** Room for what sounds: quieter than this it does not count, LUFS. */

@@ -3,7 +3,7 @@ import Ajv2019 from 'ajv/dist/2019';
 import { SCHEMA_PATH, schemaText } from '../../tests/schema';
 import { photoMedia, showOf, soundMedia, withClip } from '../../tests/shows';
 import { addLine, addPictures, layNarration, newCreditsCard, setAim, setArtist, setCredit, setMaster } from './edits';
-import { VOICE_LANE } from '.';
+import { VOICE_LANE, faultOf, type Show } from '.';
 
 // Ajv is another hand's reader of JSON Schema (https://json-schema.org, draft 2019-09).
 const valid = new Ajv2019({ strict: false, allErrors: true }).compile(JSON.parse(readFileSync(SCHEMA_PATH, 'utf8')) as object);
@@ -31,4 +31,22 @@ it('describes the shows that are written, and no others', () => {
     { ...show, extra: 1 },
   ])
     expect(valid(plain(broken))).toBe(false);
+});
+
+it('is bounded as a whole: a small file may name very many passages, pins and media', () => {
+  const show = showOf([10], 9);
+  const [part] = show.parts;
+  const many = (count: number, spans: number, pins: number) =>
+    Array.from({ length: count }, (_, i) => ({
+      ...part!,
+      id: `part-${i}`,
+      spans: Array.from({ length: spans }, () => part!.spans[0]!),
+      pins: Array.from({ length: pins }, (__, k) => ({ at: k / 100, gain: 0 })),
+    }));
+  const why = (change: Partial<Show>) => faultOf({ ...show, ...change });
+  expect(why({ parts: many(100, 199, 0) })).toBeNull();
+  expect(why({ parts: many(2000, 300, 0) })).toMatch(/600000 passages/);
+  expect(why({ parts: many(100, 1, 1900) })).toMatch(/190000 pins/);
+  const media = Object.fromEntries(Array.from({ length: 5001 }, (_, i) => [photoMedia(i + 5000).id, photoMedia(i + 5000)]));
+  expect(why({ media: { ...show.media, ...media } })).toMatch(/5000 media/);
 });

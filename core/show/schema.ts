@@ -244,11 +244,35 @@ export function readMedia(raw: unknown): Media | null {
   return typeof raw === 'object' && raw !== null && !media.validate(raw, STRICT).error ? (raw as Media) : null;
 }
 
+const lengthOf = (list: unknown): number => (Array.isArray(list) ? list.length : 0);
+const each = (list: unknown): readonly Readonly<Record<string, unknown>>[] =>
+  Array.isArray(list) ? list.filter((one) => typeof one === 'object' && one !== null) : [];
+
+/** What there is too much of in a whole show, or null. Looked at before its pieces are: a small file may name very many of them. */
+function wholeFault({ parts, lanes, pictures, media: all }: Show): string | null {
+  let [spans, pins] = [0, 0];
+  const count = (one: Readonly<Record<string, unknown>>) => {
+    spans += lengthOf(one.spans) + lengthOf(one.stretches);
+    pins += lengthOf(one.pins);
+    for (const layer of each(one.layers)) pins += lengthOf(layer.pins);
+  };
+  for (const one of [...each(parts), ...each(lanes)]) {
+    count(one);
+    each(one.takes).forEach(count);
+  }
+  for (const { own } of each(pictures)) if (typeof own === 'object' && own !== null) count(own as Record<string, unknown>);
+  const { whole } = LIMITS;
+  if (spans > whole.spans) return `${spans} passages are more than ${whole.spans}`;
+  if (pins > whole.pins) return `${pins} pins are more than ${whole.pins}`;
+  return Object.keys(all).length > whole.media ? `more than ${whole.media} media` : null;
+}
+
 /** The rule that a show breaks, or null: the invariant that every edit keeps. */
 export function faultOf(value: Show): string | null {
   const { error } = shell.validate(value, STRICT);
   if (error) return error.message;
   return (
+    wholeFault(value) ??
     listFault('lanes', value.lanes, lane) ??
     listFault('media', Object.values(value.media), media) ??
     listFault('pictures', value.pictures, picture) ??
