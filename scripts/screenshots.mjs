@@ -71,7 +71,7 @@ await visit(phone, async (page, shot) => {
   await shot('own-phone');
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Finish' }).click();
-  await page.getByTestId('check voice').waitFor();
+  await page.getByTestId('check understood').waitFor();
   await page.getByText('Still checking').waitFor({ state: 'hidden' });
   await shot('finish-phone');
 });
@@ -113,9 +113,9 @@ await visit(phone, async (page, shot) => {
 await visit(phone, async (page, shot) => {
   await open(page);
   await page.getByRole('tab', { name: 'Voice' }).click();
-  await page.getByRole('button', { name: /clear where it is hardest to hear/ }).waitFor();
+  await page.getByRole('button', { name: /where it is hardest to hear/ }).waitFor();
   await shot('voice-phone');
-  await page.getByRole('button', { name: /clear where it is hardest to hear/ }).click();
+  await page.getByRole('button', { name: /where it is hardest to hear/ }).click();
   await page.getByRole('button', { name: 'Mark to aim for: 15 dB' }).click();
   await page.getByRole('button', { name: /^Make clear/ }).click();
   await page.getByText('held everywhere', { exact: false }).waitFor();

@@ -48,6 +48,28 @@ it('adds what arrives as one undo step, in order, and names what does not', asyn
   expect(show().pictures).toHaveLength(1);
 });
 
+it('adds each as soon as it is in: what stops in the middle keeps those that were there, and what was done meanwhile stays a step of its own', async () => {
+  const counts: number[] = [];
+  mockCall.mockImplementation(async (_name: string, { file: given }: { file: File }) => {
+    counts.push(show().pictures.length);
+    if (given.name === 'c.jpg') useOpenShow.getState().edit(setPartGain, { ids: ['bed-1'], gain: -6 });
+    if (given.name === 'e.jpg') cancelTaking();
+    return { media: photoMedia((photos += 1)), facts: null, note: null, known: false };
+  });
+  await addPhotosAndClips(['a', 'b', 'c', 'd', 'e', 'f'].map((name) => file(`${name}.jpg`)));
+  expect(counts).toEqual([1, 2, 3, 4, 5]);
+  expect(show().pictures).toHaveLength(6);
+  const undone = () => {
+    useOpenShow.getState().undo();
+    return [show().pictures.length, show().parts[0]!.gain];
+  };
+  expect([undone(), undone(), undone()]).toEqual([
+    [3, -6],
+    [3, 0],
+    [1, 0],
+  ]);
+});
+
 it('takes batches one after the other: a later one cuts no earlier one off, and forgets none of its refusals', async () => {
   const both = [addPhotosAndClips([file('a.jpg'), file('bad.jpg')]), bringSounds([file('song.wav')], 'bed')];
   await Promise.all(both);

@@ -1,6 +1,6 @@
 import { perSession, sessionNow, sessionStore, type OpenSession } from './open/session';
 import { Failure, failureOf } from '../core/failure';
-import { partEnd, partsOn, type Media } from '../core/show';
+import { partEnd, partsOn, type Media, type Picture } from '../core/show';
 import { addPictures, layParts, newPart, newPicture, replaceMedia } from '../core/show/edits';
 import type { FetchDetails, Taken } from '../engine/listen/listen.protocol';
 import type { SoundFacts } from '../engine/media/facts';
@@ -56,13 +56,14 @@ interface Batch {
   readonly refused: Failure[];
 }
 
-async function takeAll(files: readonly Coming[], want: Want): Promise<Batch['taken']> {
+/** @param arrived told of each one as soon as it is in. */
+async function takeAll(files: readonly Coming[], want: Want, arrived: (one: Taken) => void = () => undefined): Promise<Batch['taken']> {
   const own = intake();
   // What was refused stays on the screen until something new is brought in.
   if (own.waiting === 0) dismissRefused();
   own.waiting += 1;
   const session = sessionNow();
-  const next = own.queue.then(() => takeBatch(session, files, want));
+  const next = own.queue.then(() => takeBatch(session, files, want, arrived));
   own.queue = next;
   return next.finally(() => {
     own.waiting -= 1;
@@ -70,7 +71,12 @@ async function takeAll(files: readonly Coming[], want: Want): Promise<Batch['tak
 }
 
 /** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
-async function takeBatch(session: OpenSession, files: readonly Coming[], want: Want): Promise<Batch['taken']> {
+async function takeBatch(
+  session: OpenSession,
+  files: readonly Coming[],
+  want: Want,
+  arrived: (one: Taken) => void,
+): Promise<Batch['taken']> {
   if (session.over) return [];
   const { signal } = (intake().stop = new AbortController());
   const { taken, refused }: Batch = { taken: [], refused: [] };
@@ -85,6 +91,7 @@ async function takeBatch(session: OpenSession, files: readonly Coming[], want: W
           ? await listener().call('fetchSound', file, how)
           : await listener().call('take', { file, name: file.name, want }, how);
       taken.push(one);
+      if (!session.over) arrived(one);
       if (one.note) refused.push(new Failure(one.note, { name: file.name }));
     } catch (error) {
       const failure = failureOf(error);
@@ -96,17 +103,25 @@ async function takeBatch(session: OpenSession, files: readonly Coming[], want: W
   return taken;
 }
 
-/** Photos and clips go into the show behind the last picture, in the order they came, as one undo step. Gives their names. */
+/**
+ * Photos and clips go into the show behind the last picture, in the order they came: each as soon as it is in, so that leaving, a reload or a crash in
+ * the middle loses none that was there; all of them are one undo step in the end. Gives their names.
+ */
 export async function addPhotosAndClips(files: readonly File[]): Promise<string[]> {
   const id = currentShow()?.id;
-  const taken = await takeAll(files, 'picture');
-  const show = currentShow();
-  // The person may have left the show meanwhile: another show gets nothing.
-  if (taken.length === 0 || !show || show.id !== id) return [];
-  const media = taken.map((one) => one.media);
-  const pictures = media.map((one) => newPicture(newId(), one, show.ownStart));
-  useOpenShow.getState().edit(addPictures, { pictures, media, index: show.pictures.length });
-  return pictures.map(({ id }) => id);
+  const pictures: Picture[] = [];
+  let step: number | null = null;
+  await takeAll(files, 'picture', ({ media }) => {
+    const show = currentShow();
+    // Another show that was opened meanwhile gets nothing.
+    if (!show || show.id !== id) return;
+    const picture = newPicture(newId(), media, show.ownStart);
+    pictures.push(picture);
+    const name = addPictures.nameOf({ pictures, media: [media], index: 0 });
+    const details = { pictures: [picture], media: [media], index: show.pictures.length };
+    step = useOpenShow.getState().editOnto(addPictures, details, step, name);
+  });
+  return pictures.map((one) => one.id);
 }
 
 /** Puts another file behind a picture. */

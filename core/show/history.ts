@@ -40,6 +40,23 @@ export function perform<Details>(history: History, edit: Edit<Details>, details:
   return { show, past: [...history.past, step].slice(-STEPS_KEPT), future: [], next: history.next + 1 };
 }
 
+/** The latest step and one more become one, under another name. The very same history where `onto` is not the latest. */
+function gathered(history: History, onto: number, name: Phrase): History {
+  const [first, second] = history.past.slice(-2);
+  if (first?.number !== onto || !second) return history;
+  const step: Step = { number: second.number, name, forth: [...first.forth, ...second.forth], back: [...second.back, ...first.back] };
+  return { ...history, past: [...history.past.slice(0, -2), step] };
+}
+
+/**
+ * Applies an edit as `perform` does, as part of step `onto` where that is still the latest: what arrives bit by bit is one step in the end.
+ * @param name of the step with all that it holds then.
+ */
+export function performOnto<Details>(history: History, edit: Edit<Details>, details: Details, onto: number | null, name: Phrase): History {
+  const next = perform(history, edit, details);
+  return onto === null || next === history ? next : gathered(next, onto, name);
+}
+
 /** One step back; the very same history where there is none. */
 export function undo(history: History): History {
   const step = history.past.at(-1);

@@ -59,7 +59,7 @@ export {
   type PlacedPicture,
 } from './placement';
 export { laidSpans, passOf, repeatSpans, sliceSpans, sourceWalker, type LaidSpan } from './spans';
-export { perform, readHistory, redo, startHistory, undo, type History, type Step } from './history';
+export { perform, performOnto, readHistory, redo, startHistory, undo, type History, type Step } from './history';
 export { historyOf, mediaNamed, nothingWritten, rowNames, rowsFor, stepsOf, type RowChanges, type Written } from './rows';
 export { hasOwnSound, ownPart, ownPartId, ownParts } from './own';
 export { spreadRange } from './times';

@@ -3,7 +3,8 @@ import { create } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import type { Failure } from '../../core/failure';
 import { failureOf } from '../../core/failure';
-import { nothingWritten, perform, redo, undo, type History, type Part, type Show } from '../../core/show';
+import { nothingWritten, perform, performOnto, redo, undo, type History, type Part, type Show } from '../../core/show';
+import type { Phrase } from '../../core/phrase';
 import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
 import { openRecord, type SheetPlace, START_PLACE } from '../shows/records';
@@ -39,6 +40,8 @@ interface OpenStore {
   readonly notice: Notice | null;
 
   edit<Details>(edit: Edit<Details>, details: Details): void;
+  /** An edit that belongs to step `onto`, which is called `name` with it, where that is still the latest. Gives the number of its step, for the next one. */
+  editOnto<Details>(edit: Edit<Details>, details: Details, onto: number | null, name: Phrase): number | null;
   /** Shows what an edit would do, while a finger moves; `audible` lets it be heard as well. `edit` or `endPreview` ends it. */
   tryOut<Details>(edit: (show: Show, details: Details) => Show, details: Details, audible?: boolean): void;
   endPreview(): void;
@@ -182,6 +185,11 @@ export const useOpenShow = create<OpenStore>()((set, get) => {
   return {
     ...CLOSED,
     edit: (edit, details) => turnTo((history) => perform(history, edit, details)),
+    editOnto(edit, details, onto, name) {
+      turnTo((history) => performOnto(history, edit, details, onto, name));
+      const { state } = get();
+      return state.status === 'open' ? (state.history.past.at(-1)?.number ?? null) : null;
+    },
     tryOut(edit, details, audible = false) {
       const { state } = get();
       if (state.status === 'open' && state.mayEdit) set({ preview: edit(state.history.show, details), audible });
