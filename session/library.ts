@@ -7,6 +7,7 @@ import type { SoundFacts } from '../engine/media/facts';
 import { newId } from './ids';
 import { currentShow, useOpenShow } from './open/store';
 import { laneFor } from './open/lanes';
+import { keepComing } from './shows/coming';
 import { listener } from './workers';
 
 /** A sound that was taken in and waits to be listened to and laid. */
@@ -70,6 +71,9 @@ async function takeAll(files: readonly Coming[], want: Want, arrived: (one: Take
   });
 }
 
+/** The browser asks whether the page is to go while files come in. */
+const askToStay = (event: BeforeUnloadEvent) => event.preventDefault();
+
 /** Takes files in one after the other. Bad ones are named in `refused`; the others arrive all the same. */
 async function takeBatch(
   session: OpenSession,
@@ -79,11 +83,23 @@ async function takeBatch(
 ): Promise<Batch['taken']> {
   if (session.over) return [];
   const { signal } = (intake().stop = new AbortController());
+  const id = currentShow()?.id;
+  /** What is still to come is known to the next visit, whatever ends this one. */
+  const remember = (from: number) =>
+    id
+      ? keepComing(
+          id,
+          files.slice(from).map(({ name }) => name),
+        ).catch(() => undefined)
+      : undefined;
+  const asks = typeof window === 'undefined' ? null : window;
+  asks?.addEventListener('beforeunload', askToStay);
   const { taken, refused }: Batch = { taken: [], refused: [] };
   for (const [index, file] of files.entries()) {
     if (signal.aborted) break;
     const say = (share: number) => session.over || useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
+    void remember(index);
     try {
       const how = { signal, onProgress: say, patience: 'url' in file ? PATIENCE.shelf : PATIENCE.file };
       const one =
@@ -99,6 +115,9 @@ async function takeBatch(
       else if (failure.code !== 'cancelled') refused.push(failure);
     }
   }
+  asks?.removeEventListener('beforeunload', askToStay);
+  // Stopped by whoever brought them, they are not missed; left alone, they are.
+  if (!session.over) await remember(files.length);
   if (!session.over) useLibrary.setState((state) => ({ taking: null, refused: [...state.refused, ...refused] }));
   return taken;
 }

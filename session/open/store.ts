@@ -7,6 +7,7 @@ import { nothingWritten, perform, performOnto, redo, undo, type History, type Pa
 import type { Phrase } from '../../core/phrase';
 import type { Edit } from '../../core/show/edits';
 import type { Face } from '../faces';
+import { comingInto, keepComing } from '../shows/coming';
 import { openRecord, type SheetPlace, START_PLACE } from '../shows/records';
 import { Autosave, type SaveState } from './autosave';
 import { holdShow } from '../lock';
@@ -130,6 +131,11 @@ export function openShow(id: string): OpenSession {
       const { face, zoom, own, snap } = place;
       const shown = { face, zoom, own, snap, chosen: null, several: false };
       set({ state: { status: 'open', history, mayEdit }, saved: { status: 'saved', at: savedAt }, ...shown });
+      const names = await comingInto(id);
+      if (names.length === 0) return;
+      const text = t('session.hadNotComeIn', { count: names.length, names: names.slice(0, 5).join(', ') + (names.length > 5 ? ' …' : '') });
+      set({ notice: { kind: 'words', text } });
+      await keepComing(id, []);
     } catch (error) {
       set({ state: { status: 'failed', failure: failureOf(error) } });
     }

@@ -18,6 +18,7 @@ import {
 import { FACES, type Face } from '../faces';
 import { newId } from '../ids';
 import { clearLifeboat, fillLifeboat, readLifeboat } from './lifeboat';
+import { COMING } from './coming';
 import { guarded, rowsUnder, storage } from './storage';
 
 /*
@@ -266,7 +267,9 @@ async function moveRecord(from: string, to: string): Promise<void> {
 
 /** Deletes a binned show for good. Its media are marked at the next visit, where no other show names them, and freed later. */
 export async function discardRecord(id: string): Promise<void> {
-  await guarded(async () => storage.removeMany([BIN + id, PLACE + id, rowNames.names(id), ...(await rowsUnder(rowNames.steps(id)))]));
+  await guarded(async () =>
+    storage.removeMany([BIN + id, PLACE + id, COMING + id, rowNames.names(id), ...(await rowsUnder(rowNames.steps(id)))]),
+  );
 }
 
 /** Names of all shows there are, the deleted ones among them. */

@@ -2,7 +2,7 @@ import { t } from '../../words';
 import { useRouter } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
-import { bringSounds } from '../../session/library';
+import { bringSounds, useLibrary } from '../../session/library';
 import { bringPictures } from '../../session/pictures/arrived';
 import { leaveShow, openShow, useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
@@ -51,7 +51,15 @@ export function ShowScreen({ id }: { readonly id: string }) {
     };
   }, [id]);
 
-  const back = useCallback(() => router.replace('/'), [router]);
+  const back = useCallback(() => {
+    const leave = () => router.replace('/');
+    const { taking } = useLibrary.getState();
+    if (!taking) leave();
+    else {
+      const text = t('show.filesStillComeIn', { count: taking.count - taking.index });
+      useOpenShow.getState().notify({ kind: 'words', text, action: { label: t('show.leaveAnyway'), run: leave } });
+    }
+  }, [router]);
   if (state.status === 'failed') {
     return (
       <View className="flex-1 items-start gap-4 bg-paper p-6">

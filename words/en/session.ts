@@ -4,4 +4,6 @@ export const session = {
   'session.slimOf': '{{title}}, slim',
   'session.savingTheWork': 'Saving the work',
   'session.addPhotosFirst': 'There is nothing to play yet. Add photos, clips or a sound first.',
+  'session.hadNotComeIn_one': 'One file had not come in when this show was left: {{names}}. All else is here; add it again.',
+  'session.hadNotComeIn_other': '{{count}} files had not come in when this show was left: {{names}}. All else is here; add them again.',
 } as const;

@@ -48,4 +48,7 @@ export const show = {
   'show.key.all': 'Ctrl A',
   'show.key.escape': 'Esc',
   'show.markTheMoment': 'mark the moment at the now line',
+  'show.filesStillComeIn_one': 'One file is still coming in. If you leave now, it has to be added again.',
+  'show.filesStillComeIn_other': '{{count}} files are still coming in. If you leave now, they have to be added again.',
+  'show.leaveAnyway': 'Leave anyway',
 } as const;
