@@ -41,6 +41,39 @@ test('a sound that was cut short is named, and what there is can be used', async
   }
 });
 
+/** A RIFF/WAVE of so many empty chunks, without a sample. */
+function emptyChunks(count: number): Uint8Array {
+  const bytes = Buffer.alloc(12 + count * 8);
+  bytes.write('RIFF', 0, 'latin1');
+  bytes.writeUInt32LE(bytes.length - 8, 4);
+  bytes.write('WAVE', 8, 'latin1');
+  for (let at = 12; at < bytes.length; at += 8) bytes.write('junk', at, 'latin1');
+  return bytes;
+}
+
+test('damaged sounds hold nothing up: each is named, and the next one comes in; one that stands still stops when it is told to', async ({
+  page,
+}) => {
+  await newShow(page);
+  await face(page, 'Bed');
+  const flac = readFileSync(coded('flac'));
+  const files = [
+    bytesFile('head-alone.flac', flac.subarray(0, 128)),
+    bytesFile('bytes-lost.flac', Buffer.concat([flac.subarray(0, 50), flac.subarray(57)])),
+    bytesFile('empty-chunks.wav', emptyChunks(200_000)),
+    clickSong(6),
+  ];
+  await page.getByTestId('files: Add music').setInputFiles(files);
+  await expect(page.getByRole('button', { name: 'Lay it under the show' })).toBeVisible();
+  for (const name of ['head-alone.flac', 'bytes-lost.flac', 'empty-chunks.wav'])
+    await expect(page.getByRole('alert').filter({ hasText: `“${name}”` })).toBeVisible();
+  await page.getByRole('button', { name: 'Not this one' }).click();
+  await page.getByTestId('files: Add music').setInputFiles(files.slice(0, 1));
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await chooseMusic(page, clickSong(6));
+  await expect(page.getByRole('button', { name: 'Lay it under the show' })).toBeVisible();
+});
+
 test('bad photos are named one by one; the good ones of the batch arrive', async ({ page }) => {
   await newShow(page);
   const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic\0\0\0\0mif1heic'), Buffer.alloc(400)]);

@@ -27,7 +27,8 @@ const SHORTEST: Seconds = 1;
  */
 export function captionsOf(show: Show, heard: Heard, say: Say): Caption[] {
   const lanes = lanesOf(show, 'voice');
-  const names = new Map(lanes.map((lane) => [lane.id, laneName(lane, say)]));
+  // A name with a line of its own would be read as a caption of its own.
+  const names = new Map(lanes.map((lane) => [lane.id, laneName(lane, say).replace(/\s+/g, ' ').trim()]));
   const end = showSeconds(show);
   const captions: Caption[] = [];
   for (const part of narrationsOf(show)) {

@@ -71,6 +71,9 @@ function output(): Player {
   }));
 }
 
+/** While the show plays its place is written down this often, seconds. */
+const REMEMBERED = 2;
+
 /** Follows the audio clock, once a picture of the screen. */
 function follow(): void {
   const own = playing();
@@ -78,7 +81,11 @@ function follow(): void {
   own.frame = requestAnimationFrame(() => {
     const position = own.player?.position() ?? null;
     const { kind } = useTransport.getState().playing;
-    if (kind === 'show' && position !== null) useTransport.setState({ now: position });
+    if (kind === 'show' && position !== null) {
+      useTransport.setState({ now: position });
+      // Whoever leaves while it plays comes back to about here.
+      if (Math.abs(position - rememberedNow()) >= REMEMBERED) rememberNow(position);
+    }
     if (kind !== 'nothing') follow();
   });
 }
