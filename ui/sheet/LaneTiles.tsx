@@ -4,6 +4,7 @@ import { addLevels, dipPinsOf, dipsOf, gonePinsOf, strandPartsOf, type PartJoins
 import { layerKey, partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
 import { useHeard } from '../../session/sound/heard';
 import { useCloseUp, usePeaks } from '../../session/sound/useMedia';
+import { useRoom } from '../theme/useRoom';
 import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';
 import { isCloseUp, rowStarts, type RiverPart, type DrawnRange } from './river';
@@ -35,7 +36,7 @@ interface Props {
   readonly view: Viewport;
 }
 
-/** Strands narrower than this have no room for their names, CSS pixels. */
+/** Strands narrower than this have no room for their names, pixels of text of the usual size. */
 const NAMED = 44;
 
 const ALONE: PartJoins = {};
@@ -72,6 +73,7 @@ const strandsApart =
 /** Everything that lies on a lane, drawn in tiles. */
 export function LaneTiles({ parts, draw, column, view }: Props) {
   const show = useShown(whole);
+  const { em } = useRoom();
   const { pixelsPerSecond, top, bottom } = view;
   const lanes = new Map(show.lanes.map((lane) => [lane.id, lane]));
   const heard = useHeard((state) => state.heard);
@@ -106,7 +108,7 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
           />,
         );
       }
-      if (name === undefined || last < first || own.width < NAMED) return tiles;
+      if (name === undefined || last < first || own.width < NAMED * em) return tiles;
       return [...tiles, <StrandName key={`${part.id} ${layer}`} name={name} part={part} column={own} pixelsPerSecond={pixelsPerSecond} />];
     });
 }
