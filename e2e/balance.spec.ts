@@ -307,7 +307,7 @@ test('@wide the desk stands beside the sheet: the river follows the gate while i
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
   await draw(page, 'Bed', [0.74, 0.6, 0.3]);
   await expect(page.getByRole('button', { name: 'Undo: change a lane' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Voice over bed: [\d.]+ dB at its tightest place/ })).toBeVisible();
-  await page.getByRole('button', { name: /^Voice over bed:/ }).click();
+  // In the measure that the demo's dips were asked for.
+  await page.getByRole('button', { name: /^Voice \d+ % understood where it is hardest, 0:\d\d/ }).click();
   await expect(page.getByRole('dialog', { name: /How clear the voice is|clear/i })).toBeVisible();
 });
