@@ -49,7 +49,7 @@ describe('a piece in layers', () => {
     const cut = fc.tuple(fc.double({ min: 0, max: 5, noNaN: true }), fc.double({ min: 0.5, max: 5, noNaN: true }));
     const change = fc.constantFrom({}, { speed: 1.004 }, { speed: 1.3 }, { speed: 0.8, loose: true }, { pitch: 3 }, { backwards: true });
     fc.assert(
-      fc.property(fc.array(cut, { minLength: 1, maxLength: 4 }), fc.double({ min: 0, max: 0.4 }), change, (cuts, join, how) => {
+      fc.property(fc.array(cut, { minLength: 1, maxLength: 4 }), fc.double({ min: 0, max: 0.4, noNaN: true }), change, (cuts, join, how) => {
         const played = setPlayed(layered(), { ids: ['bed-1'], change: how });
         const end = soundSeconds(played, partIn(played));
         const spans = cuts.map(([from, length]) => ({ from, to: Math.min(end, from + length), join }));
