@@ -49,20 +49,25 @@ describe('a piece in layers', () => {
     const cut = fc.tuple(fc.double({ min: 0, max: 5, noNaN: true }), fc.double({ min: 0.5, max: 5, noNaN: true }));
     const change = fc.constantFrom({}, { speed: 1.004 }, { speed: 1.3 }, { speed: 0.8, loose: true }, { pitch: 3 }, { backwards: true });
     fc.assert(
-      fc.property(fc.array(cut, { minLength: 1, maxLength: 4 }), fc.double({ min: 0, max: 0.4, noNaN: true }), change, (cuts, join, how) => {
-        const played = setPlayed(layered(), { ids: ['bed-1'], change: how });
-        const end = soundSeconds(played, partIn(played));
-        const spans = cuts.map(([from, length]) => ({ from, to: Math.min(end, from + length), join }));
-        const show: Show = { ...played, parts: [{ ...partIn(played), spans } as Part] };
-        const whole = renderPlan(planShow(show), sounds);
-        expect(planShow(show).parts).toHaveLength(1);
-        const apart = IDS.map((id) => planShow(alone(show, id)));
-        const places = apart.map(({ parts: [part] }) => JSON.stringify(part!.spans.map((one) => [one.start, one.end, one.source])));
-        expect(new Set(places).size).toBe(1);
-        const rendered = apart.map((plan) => renderPlan(plan, sounds));
-        for (let i = 0; i < whole.length; i += 1) whole[i]! -= rendered[0]![i]! + rendered[1]![i]! + rendered[2]![i]!;
-        expect(most(whole)).toBeLessThan(2e-5);
-      }),
+      fc.property(
+        fc.array(cut, { minLength: 1, maxLength: 4 }),
+        fc.double({ min: 0, max: 0.4, noNaN: true }),
+        change,
+        (cuts, join, how) => {
+          const played = setPlayed(layered(), { ids: ['bed-1'], change: how });
+          const end = soundSeconds(played, partIn(played));
+          const spans = cuts.map(([from, length]) => ({ from, to: Math.min(end, from + length), join }));
+          const show: Show = { ...played, parts: [{ ...partIn(played), spans } as Part] };
+          const whole = renderPlan(planShow(show), sounds);
+          expect(planShow(show).parts).toHaveLength(1);
+          const apart = IDS.map((id) => planShow(alone(show, id)));
+          const places = apart.map(({ parts: [part] }) => JSON.stringify(part!.spans.map((one) => [one.start, one.end, one.source])));
+          expect(new Set(places).size).toBe(1);
+          const rendered = apart.map((plan) => renderPlan(plan, sounds));
+          for (let i = 0; i < whole.length; i += 1) whole[i]! -= rendered[0]![i]! + rendered[1]![i]! + rendered[2]![i]!;
+          expect(most(whole)).toBeLessThan(2e-5);
+        },
+      ),
       {
         numRuns: 12,
         examples: [
