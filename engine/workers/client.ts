@@ -25,6 +25,8 @@ interface Pending {
 const WATCH = 1000;
 /** How often the watch finds a call at work that was told to stop before its worker is ended. */
 const GRACE = 3;
+/** A call has so many times its patience while others are at work beside it. */
+const CROWDED = 3;
 
 /** A worker that runs: the line to it, how it is ended, and how to hear of its death. */
 export interface Running {
@@ -126,14 +128,16 @@ export class WorkerClient<Worked extends Calls> {
   }
 
   private look(): void {
+    // Where the worker has more to do, what stands still may only wait for that.
+    const times = this.pending.size > 1 ? CROWDED : 1;
     const stuck = [...this.pending].filter(([, one]) => {
       one.still += 1;
-      return one.options.patience !== undefined && one.still > one.options.patience;
+      return one.options.patience !== undefined && one.still > one.options.patience * times;
     });
     let deaf = false;
-    for (const [job, times] of this.stopping) {
-      this.stopping.set(job, times + 1);
-      if (times + 1 > GRACE) deaf = true;
+    for (const [job, looks] of this.stopping) {
+      this.stopping.set(job, looks + 1);
+      if (looks + 1 > GRACE) deaf = true;
     }
     if (stuck.length === 0 && !deaf) return;
     this.end();
