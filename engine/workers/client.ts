@@ -39,6 +39,7 @@ export interface Running {
  * The calling side of a worker. It starts the worker with the first call and owns it: `close` ends it and rejects what is pending. One that
  * dies is ended; what was asked of it fails with `worker.died` and may be asked again, which starts another. One that stands still over a call
  * that may not, or that does not stop when it is told to, is ended, too: that call fails with `worker.stuck`, all others go on in another worker.
+ * Calls are therefore given a signal or patience only where the worker keeps nothing between them: one that plays or records is never ended so.
  */
 export class WorkerClient<Worked extends Calls> {
   private readonly pending = new Map<number, Pending>();
