@@ -27,7 +27,7 @@ const ROOMS = {
     'check',
   ],
   words: ['en', 'de', 'catalogue.ts', 'intl.ts', 'say.ts', 'numbers.ts', 'index.ts'],
-  engine: ['media', 'workers', 'analyse', 'listen', 'clear', 'measure', 'play', 'record', 'stage', 'write', 'showFile'],
+  engine: ['workers', 'cabinets', 'media', 'analyse', 'listen', 'clear', 'measure', 'play', 'record', 'stage', 'write', 'showFile'],
   session: [
     ...[
       'awake.ts',

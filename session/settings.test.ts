@@ -6,7 +6,7 @@ afterEach(async () => {
   jest.restoreAllMocks();
   Reflect.deleteProperty(globalThis, 'navigator');
   speak('en');
-  await storage.clear();
+  await storage.removeMany(await storage.getAllKeys());
   useSettings.setState({ met: [] });
 });
 

@@ -87,6 +87,9 @@ export class FakeFiles {
             new Uint8Array(into.buffer, into.byteOffset, into.byteLength).set(bytes);
             return bytes.length;
           },
+          truncate(size: number) {
+            entries.set(name, entries.get(name)!.slice(0, size));
+          },
           flush: () => undefined,
           close() {
             if (!closed) count(-1);

@@ -11,6 +11,7 @@ import { useTranslation } from 'react-i18next';
 import { queryClient } from '../session/queries';
 import { readSettings, useSettings } from '../session/settings';
 import { startOnce } from '../session/shows/seed';
+import { findStaying } from '../session/shows/staying';
 
 /** What stands around every screen: fonts that ship with the application, and the queries' store. */
 export function AppFrame() {
@@ -25,6 +26,7 @@ export function AppFrame() {
   useEffect(() => {
     void readSettings();
     void startOnce();
+    void findStaying();
   }, []);
   // Without its fonts the application still works in the browser's own.
   if (!ready || (!loaded && !failed)) return null;

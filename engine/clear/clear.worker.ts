@@ -1,4 +1,4 @@
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { clear } from './inside/clear';
 
-serve(self as unknown as Parameters<typeof serve>[0], { clear });
+work({ clear });

@@ -1,4 +1,5 @@
-import { clientOf, type WorkerClient } from '../workers/client';
+import { clientOf } from '../cabinets/page';
+import type { WorkerClient } from '../workers/client';
 import type { ListenCalls } from './listen.protocol';
 
 export type ListenClient = WorkerClient<ListenCalls>;

@@ -1,8 +1,8 @@
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { still, strip } from './inside/strip';
 import { hear } from './inside/hear';
 import { profile } from './inside/profile';
 import { fetchSound } from './inside/fetched';
 import { take } from './inside/take';
 
-serve(self as unknown as Parameters<typeof serve>[0], { take, fetchSound, strip, still, hear, profile });
+work({ take, fetchSound, strip, still, hear, profile });

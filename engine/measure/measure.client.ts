@@ -1,4 +1,5 @@
-import { clientOf, type WorkerClient } from '../workers/client';
+import { clientOf } from '../cabinets/page';
+import type { WorkerClient } from '../workers/client';
 import type { MeasureCalls } from './measure.protocol';
 
 export type MeasureClient = WorkerClient<MeasureCalls>;

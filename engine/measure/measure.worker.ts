@@ -1,6 +1,6 @@
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { alignStored } from './inside/align';
 import { readCuts } from './inside/cuts';
 import { measure, over, write } from './inside/measuring';
 
-serve(self as unknown as Parameters<typeof serve>[0], { measure, over, align: alignStored, readCuts, write });
+work({ measure, over, align: alignStored, readCuts, write });

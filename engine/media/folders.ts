@@ -1,13 +1,14 @@
-import { Failure, failureOf } from '../../core/failure';
 import type { MediaId } from '../../core/show';
+import type { Place } from '../cabinets/cabinet';
+import { cabinet } from '../cabinets/current';
+
+export type { Place };
 
 /**
- * Where bytes live in the origin's private file system. What is computed from the bytes carries the version of its
+ * Where bytes lie in the window's cabinet. What is computed from the bytes carries the version of its
  * recipe: a changed recipe finds nothing and computes anew.
  */
 const RECIPE = 'v1';
-
-export type Place = readonly [folder: string, name: string];
 
 export const places = {
   original: (id: MediaId): Place => ['media', id],
@@ -39,61 +40,11 @@ export const places = {
 export type PictureSize = 'thumb' | 'stage';
 export const LONGEST_EDGE: Readonly<Record<PictureSize, number>> = { thumb: 320, stage: 1920 };
 
-/** A browser's storage error as one of ours. */
-export function storageFailure(error: unknown): Failure {
-  const name = error instanceof Error || (typeof DOMException !== 'undefined' && error instanceof DOMException) ? error.name : '';
-  if (name === 'QuotaExceededError') return new Failure('storage.full', {}, error);
-  if (name === 'SecurityError' || name === 'NotAllowedError') return new Failure('storage.denied', {}, error);
-  return failureOf(error);
-}
-
-async function folder(name: string): Promise<FileSystemDirectoryHandle> {
-  if (typeof navigator === 'undefined' || typeof navigator.storage?.getDirectory !== 'function') {
-    throw new Failure('storage.denied');
-  }
-  try {
-    const root = await navigator.storage.getDirectory();
-    return await root.getDirectoryHandle(name, { create: true });
-  } catch (error) {
-    throw storageFailure(error);
-  }
-}
-
 /** The file at a place, or null where there is none. The file is read from disk only when its bytes are asked for. */
-export async function fileAt([name, entry]: Place): Promise<File | null> {
-  const within = await folder(name);
-  try {
-    return await (await within.getFileHandle(entry)).getFile();
-  } catch (error) {
-    if (error instanceof DOMException && error.name === 'NotFoundError') return null;
-    throw storageFailure(error);
-  }
-}
-
-/** The handle of a file. @throws Failure `media.missing` where there is none and none is to be made, `storage.*`. */
-export async function handleAt([name, entry]: Place, create: boolean): Promise<FileSystemFileHandle> {
-  const within = await folder(name);
-  try {
-    return await within.getFileHandle(entry, { create });
-  } catch (error) {
-    if (error instanceof DOMException && error.name === 'NotFoundError') throw new Failure('media.missing', {}, error);
-    throw storageFailure(error);
-  }
-}
+export const fileAt = async (place: Place): Promise<File | null> => (await cabinet()).file(place);
 
 /** Removes what lies at a place; nothing there is no error. */
-export async function removeAt([name, entry]: Place): Promise<void> {
-  try {
-    await (await folder(name)).removeEntry(entry);
-  } catch (error) {
-    if (!(error instanceof DOMException && error.name === 'NotFoundError')) throw storageFailure(error);
-  }
-}
+export const removeAt = async (place: Place): Promise<void> => (await cabinet()).remove(place);
 
 /** Names of all that lies in a folder. */
-export async function namesIn(name: string): Promise<string[]> {
-  const names: string[] = [];
-  const within = await folder(name);
-  for await (const entry of (within as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(entry);
-  return names;
-}
+export const namesIn = async (folder: string): Promise<string[]> => (await cabinet()).names(folder);

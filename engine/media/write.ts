@@ -1,20 +1,6 @@
-import { handleAt, removeAt, storageFailure, type Place } from './folders';
-
-/** The synchronous file handle that workers have; declared here because the page's library lacks it. */
-export interface SyncHandle {
-  read(into: ArrayBufferView, options: { at: number }): number;
-  write(bytes: ArrayBufferView, options: { at: number }): number;
-  truncate(size: number): void;
-  getSize(): number;
-  flush(): void;
-  close(): void;
-}
-
-/** Opens a file for synchronous use. Workers only; `read-only` handles may be open several times. */
-export async function syncHandle(handle: FileSystemFileHandle, mode: 'read-only' | 'readwrite'): Promise<SyncHandle> {
-  const open = (handle as unknown as { createSyncAccessHandle(options: { mode: string }): Promise<SyncHandle> }).createSyncAccessHandle;
-  return open.call(handle, { mode });
-}
+import { storageFailure, type Growing, type Place } from '../cabinets/cabinet';
+import { cabinet } from '../cabinets/current';
+import { removeAt } from './folders';
 
 const GATHER = 1 << 20;
 
@@ -32,18 +18,17 @@ export class PlaceWriter {
   private constructor(
     private readonly place: Place,
     private readonly temporary: Place,
-    private readonly file: FileSystemFileHandle,
-    private readonly handle: SyncHandle,
+    private readonly file: Growing,
   ) {}
 
   static async open(place: Place): Promise<PlaceWriter> {
     const temporary: Place = [place[0], `${place[1]}.${crypto.randomUUID()}.part`];
-    try {
-      const file = await handleAt(temporary, true);
-      return new PlaceWriter(place, temporary, file, await syncHandle(file, 'readwrite'));
-    } catch (error) {
-      throw storageFailure(error);
-    }
+    return new PlaceWriter(place, temporary, await (await cabinet()).create(temporary));
+  }
+
+  /** Whoever writes much waits for this between two pieces: memory does not grow with what is written. */
+  get behind(): Promise<void> | null {
+    return this.file.behind;
   }
 
   /** @throws Failure `storage.full` where the bytes do not fit. */
@@ -75,8 +60,7 @@ export class PlaceWriter {
 
   private put(bytes: Uint8Array): void {
     try {
-      const written = this.handle.write(bytes, { at: this.at });
-      if (written < bytes.byteLength) throw new DOMException('short write', 'QuotaExceededError');
+      this.file.write(bytes, this.at);
     } catch (error) {
       throw storageFailure(error);
     }
@@ -85,11 +69,8 @@ export class PlaceWriter {
 
   async finish(): Promise<void> {
     this.flush();
-    this.handle.flush();
-    this.handle.close();
-    const [, name] = this.place;
     try {
-      await (this.file as FileSystemFileHandle & { move(name: string): Promise<void> }).move(name);
+      await this.file.finish(this.place[1]);
     } catch (error) {
       throw storageFailure(error);
     }
@@ -99,7 +80,7 @@ export class PlaceWriter {
   async close(): Promise<void> {
     if (this.done) return;
     this.done = true;
-    this.handle.close();
+    await this.file.close();
     await removeAt(this.temporary);
   }
 }

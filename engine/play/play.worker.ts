@@ -1,6 +1,6 @@
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { PlayDesk } from './inside/playing';
 
 const desk = new PlayDesk();
 
-serve(self as unknown as Parameters<typeof serve>[0], { prepare: desk.prepare, relevel: desk.relevel, render: desk.render });
+work({ prepare: desk.prepare, relevel: desk.relevel, render: desk.render });

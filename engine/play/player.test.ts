@@ -21,7 +21,15 @@ class FakeContext {
   readonly ramps: { readonly value: number; readonly at: number }[] = [];
   resume = () => Promise.resolve();
   close = () => Promise.resolve();
-  addEventListener = () => undefined;
+  private readonly listeners = new Map<string, () => void>();
+  addEventListener(type: string, listener: () => void) {
+    this.listeners.set(type, listener);
+  }
+  /** What the device does to it. */
+  turn(state: string) {
+    this.state = state;
+    this.listeners.get('statechange')!();
+  }
   createGain() {
     const gain = {
       setValueAtTime: () => undefined,
@@ -60,11 +68,15 @@ function blockOf(first: number, frames: number) {
 let context: FakeContext;
 const ended = jest.fn();
 const failed = jest.fn();
+const silent = jest.fn();
+const held = jest.fn();
+const back = jest.fn();
+const events = { ended, failed, silent, held, back };
 
 function open(render: (first: number, frames: number) => Promise<unknown> = async (first, frames) => blockOf(first, frames)) {
   const call = async (name: string, details: { first: number; frames: number }) =>
     name === 'render' ? render(details.first, details.frames) : { opened: 1 };
-  return new Player({ call } as unknown as PlayClient, { ended, failed });
+  return new Player({ call } as unknown as PlayClient, events);
 }
 
 /** Moves the audio clock and lets the player look at it. */
@@ -147,25 +159,96 @@ it('stops at once, and what an older call still brings is not played', async () 
   expect(context.nodes).toHaveLength(0);
 });
 
-it('says so where there is no output, and where rendering fails', async () => {
-  Reflect.deleteProperty(globalThis, 'AudioContext');
-  await expect(open().play(plan(6), 0)).rejects.toMatchObject({ code: 'output.missing' });
-  Object.assign(globalThis, {
-    AudioContext: function () {
-      return context;
-    },
-  });
-  context.state = 'suspended';
-  context.resume = () => new Promise(() => undefined);
-  const hanging = expect(open().play(plan(6), 0)).rejects.toMatchObject({ code: 'output.missing' });
-  await jest.advanceTimersByTimeAsync(3000);
-  await hanging;
-  context.state = 'running';
+it('says so where rendering fails', async () => {
   const player = open((first) => (first > 0 ? Promise.reject(new Failure('media.missing')) : Promise.resolve(blockOf(first, 4800))));
   await player.play(plan(6), 0);
   await pass(0.1);
   expect(failed).toHaveBeenCalledWith(expect.objectContaining({ code: 'media.missing' }));
   expect(player.playing).toBe(false);
+});
+
+describe('an output', () => {
+  it('that is missing lets the plan run on by the machine, and is used as soon as it answers', async () => {
+    context.state = 'suspended';
+    context.resume = () => new Promise(() => undefined);
+    const player = open();
+    const started = player.play(plan(60), 5);
+    await jest.advanceTimersByTimeAsync(2_100);
+    await started;
+    expect(silent).toHaveBeenCalledWith(true);
+    expect(player.clockOf(6)).toBeNull();
+    await jest.advanceTimersByTimeAsync(3_000);
+    expect(player.position()).toBeCloseTo(8.1, 1);
+    expect(context.nodes).toHaveLength(0);
+    context = new FakeContext();
+    const moving = setInterval(() => (context.currentTime += 0.1), 100);
+    await jest.advanceTimersByTimeAsync(5_000);
+    clearInterval(moving);
+    expect(silent).toHaveBeenLastCalledWith(false);
+    expect(context.nodes.length).toBeGreaterThan(0);
+    const first = context.nodes[0]!;
+    expect(player.position()! - (context.currentTime - first.when)).toBeGreaterThan(8);
+    player.stop();
+  });
+
+  it('that there never is makes silence, not an error, and the plan ends', async () => {
+    Reflect.deleteProperty(globalThis, 'AudioContext');
+    const player = open();
+    await player.play(plan(2), 0);
+    expect(silent).toHaveBeenCalledWith(true);
+    await jest.advanceTimersByTimeAsync(2_200);
+    expect(ended).toHaveBeenCalledTimes(1);
+    expect(player.playing).toBe(false);
+  });
+
+  it('whose clock stands still although it says that it runs is none', async () => {
+    const player = open();
+    await player.play(plan(60), 0);
+    context.currentTime += 1;
+    await jest.advanceTimersByTimeAsync(1_000);
+    await jest.advanceTimersByTimeAsync(3_200);
+    expect(silent).toHaveBeenCalledWith(true);
+    const at = player.position()!;
+    await jest.advanceTimersByTimeAsync(1_000);
+    expect(player.position()! - at).toBeCloseTo(1, 1);
+    player.stop();
+  });
+
+  it('that is taken away stops the plan where it is, says when it is given back, and is made anew where it was closed', async () => {
+    const player = open();
+    await player.play(plan(60), 10);
+    await pass(1);
+    context.turn('interrupted');
+    expect(held).toHaveBeenCalledWith(expect.closeTo(11 - 0.015, 2));
+    expect(player.playing).toBe(false);
+    context.turn('running');
+    expect(back).toHaveBeenCalledTimes(1);
+    const closed = context;
+    closed.state = 'closed';
+    context = new FakeContext();
+    await player.play(plan(60), 10);
+    expect(context.nodes.length).toBeGreaterThan(0);
+    player.stop();
+  });
+});
+
+it('skips what comes late instead of playing it over what follows, and has more than the first tenth of a second ahead', async () => {
+  const player = open();
+  await player.play(plan(60), 0);
+  const [first] = context.nodes;
+  expect(first!.frames / RATE).toBeGreaterThan(0.2);
+  // The page is busy for longer than what was ahead lasts.
+  context.currentTime += 0.4;
+  await pass(0);
+  let frames = 0;
+  for (const node of context.nodes) {
+    // Whatever is left of it sounds at its own moment.
+    expect(node.when - first!.when).toBeCloseTo(frames / RATE + node.offset, 9);
+    frames += node.frames;
+  }
+  expect(context.nodes[1]!.when).toBeGreaterThanOrEqual(1.4 - 1 / RATE);
+  expect(context.nodes[1]!.offset).toBeGreaterThan(0);
+  player.stop();
 });
 
 it('an edit made while it is being prepared is heard from the first sample', async () => {
@@ -178,7 +261,7 @@ it('an edit made while it is being prepared is heard from the first sample', asy
     if (prepared.length === 1) await gate;
     return { opened: 1 };
   };
-  const player = new Player({ call } as unknown as PlayClient, { ended, failed });
+  const player = new Player({ call } as unknown as PlayClient, events);
   const playing = player.play(plan(6), 1);
   await player.update(plan(5));
   await player.update(plan(4));
@@ -199,7 +282,7 @@ it('goes on where its worker died: the plan is prepared anew, once; a worker tha
     }
     return name === 'render' ? blockOf(details.first, details.frames) : {};
   };
-  const player = new Player({ call, close: () => calls.push('close') } as unknown as PlayClient, { ended, failed });
+  const player = new Player({ call, close: () => calls.push('close') } as unknown as PlayClient, events);
   await player.play(plan(0.05), 0);
   expect(calls.slice(0, 4)).toEqual(['prepare', 'render', 'prepare', 'render']);
   deaths = 2;
@@ -216,7 +299,7 @@ it('lets a level that is moved be heard within 50 ms, the latest of many, and go
     if (name === 'relevel') last = { master: details.master };
     return name === 'render' ? blockOf(details.first, details.frames) : {};
   };
-  const player = new Player({ call } as unknown as PlayClient, { ended, failed });
+  const player = new Player({ call } as unknown as PlayClient, events);
   const sound = plan(60);
   await player.play(sound, 0);
   await pass(0.5);

@@ -2,10 +2,11 @@ import { Failure, failureOf } from '../../core/failure';
 import { LANE_NUMBERS, METER_STEP, WHOLE_NUMBERS } from '../../core/mix';
 import { RATE } from '../../core/units';
 import type { PlayClient } from './play.client';
+import { Output } from './output';
 import type { Block, ListenedPlan } from './play.protocol';
 
-/** Frames of the very first block: short, so that sound starts soon after the tap. */
-const FIRST_BLOCK = 4_800;
+/** Frames of the very first block: short, so that sound starts soon after the tap; long enough for a page that is busy right then. */
+const FIRST_BLOCK = 12_000;
 const BLOCK = 24_000;
 /** While a finger moves a level: short blocks, and few of them ahead, since the next move makes them void. Seconds, and ms after the last move. */
 const SHORT_BLOCK = 4_800;
@@ -19,14 +20,13 @@ const AHEAD = 2;
 const LEAD = 0.015;
 /** Old and new sound cross here when an edit lands while playing, seconds. */
 const TURN = 0.012;
-/** An output that does not run by then is missing, ms. */
-const PATIENCE = 2_000;
 
 /** Everything that was scheduled for one state of the show; an edit replaces it as a whole. */
 interface Run {
-  readonly gain: GainNode;
+  /** What it sounds in; null where there is no output and the pictures run alone. */
+  readonly sound: { readonly context: AudioContext; readonly gain: GainNode } | null;
   readonly nodes: Set<AudioBufferSourceNode>;
-  /** Audio clock at which frame `origin` sounds. */
+  /** Time of its clock at which frame `origin` sounds. */
   readonly clock: number;
   readonly origin: number;
   /** Nothing before this frame was ever heard: the position does not lie before it. */
@@ -38,14 +38,20 @@ export interface PlayerEvents {
   /** Playing reached the end of the plan. */
   ended(): void;
   failed(failure: Failure): void;
+  /** There is no output, and the plan runs on without sound; or there is one again. */
+  silent(is: boolean): void;
+  /** The device took the sound away at this second of the plan: it plays no more. */
+  held(at: number): void;
+  /** The device gave it back. */
+  back(): void;
 }
 
 /**
  * Plays a plan: blocks are rendered ahead in the mixing worker and scheduled on the audio clock, sample beside sample.
- * The position follows that clock. Not reentrant by accident: a newer call makes every older one stop by itself. It owns the worker.
+ * The position follows that clock; where there is no output, that of the machine. Not reentrant by accident: a newer call makes every older one stop by itself. It owns the worker.
  */
 export class Player {
-  private context: AudioContext | null = null;
+  private readonly output: Output;
   private run: Run | null = null;
   private plan: ListenedPlan | null = null;
   private timer: ReturnType<typeof setInterval> | null = null;
@@ -63,7 +69,18 @@ export class Player {
   constructor(
     private readonly mixer: PlayClient,
     private readonly events: PlayerEvents,
-  ) {}
+  ) {
+    this.output = new Output({
+      held: () => {
+        const at = this.run?.sound ? this.position() : null;
+        if (at === null) return;
+        this.stop();
+        events.held(at);
+      },
+      back: () => events.back(),
+      lost: () => this.goSilent(),
+    });
+  }
 
   get playing(): boolean {
     return this.run !== null;
@@ -76,24 +93,26 @@ export class Player {
     this.plan = plan;
     this.starting = turn;
     try {
-      const context = this.output();
-      const resumed = context.state === 'running' ? Promise.resolve() : withPatience(context.resume());
+      const answers = this.output.runs();
       let now: ListenedPlan;
       let block: Block;
       let origin: number;
+      let sounds: boolean;
       // What was edited while it was being prepared is heard from the start.
       do {
         now = this.plan;
         origin = Math.max(0, Math.min(now.frames, Math.round(from * RATE)));
         await this.mixer.call('prepare', { plan: now });
         block = await this.block(origin, FIRST_BLOCK, true);
-        await resumed;
+        sounds = await answers;
         if (turn !== this.turn) return;
       } while (this.plan !== now);
       this.starting = null;
-      this.run = this.startRun(context, context.currentTime + LEAD, origin, origin);
+      this.output.watch();
+      this.run = this.startRun(sounds ? this.output.current : null, origin, origin);
       this.schedule(this.run, block, 0);
       this.timer ??= setInterval(() => void this.fill(), 100);
+      if (!sounds) this.waitForOutput();
       void this.fill();
     } catch (error) {
       if (turn !== this.turn) return;
@@ -108,29 +127,32 @@ export class Player {
     await this.change(plan, (to) => this.mixer.call('prepare', { plan: to }), FIRST_BLOCK);
   }
 
-  /** Another plan while playing, made ready by `ready`; its first block has `frames` frames. */
-  private async change(plan: ListenedPlan, ready: (plan: ListenedPlan) => Promise<unknown>, frames: number): Promise<void> {
-    const { run, context } = this;
-    if (!run || !context) return;
+  /** Another plan while playing, made ready by `ready`; its first block has `frames` frames. What ran without sound is heard in `sounding`. */
+  private async change(
+    plan: ListenedPlan,
+    ready: (plan: ListenedPlan) => Promise<unknown>,
+    frames: number,
+    sounding: AudioContext | null = null,
+  ): Promise<void> {
+    const { run } = this;
+    if (!run) return;
     const turn = (this.turn += 1);
     this.plan = plan;
     try {
       await ready(plan);
       if (turn !== this.turn) return;
-      const asked = context.currentTime;
-      const first = frameAt(run, asked);
+      const first = frameAt(run, timeOf(run));
       const block = await this.block(first, frames);
       if (turn !== this.turn) return;
-      const at = context.currentTime + LEAD;
-      const skipped = Math.max(0, frameAt(run, at) - first);
+      const skipped = Math.max(0, frameAt(run, timeOf(run) + LEAD) - first);
       // It took longer than the block lasts: once more, with a longer one.
-      if (skipped >= block.frames) return await this.change(plan, ready, frames * 2);
-      const next = this.startRun(context, at, first + skipped, run.floor);
-      next.gain.gain.setValueAtTime(0, at);
-      next.gain.gain.linearRampToValueAtTime(1, at + TURN);
-      run.gain.gain.setValueAtTime(1, at);
-      run.gain.gain.linearRampToValueAtTime(0, at + TURN);
-      for (const node of run.nodes) node.stop(at + TURN);
+      if (skipped >= block.frames) return await this.change(plan, ready, frames * 2, sounding);
+      const next = this.startRun(run.sound ? this.output.current : sounding, first + skipped, run.floor);
+      if (next.sound) {
+        next.sound.gain.gain.setValueAtTime(0, next.clock);
+        next.sound.gain.gain.linearRampToValueAtTime(1, next.clock + TURN);
+      }
+      this.fade(run, LEAD);
       this.run = next;
       this.schedule(next, block, skipped);
       void this.fill();
@@ -175,19 +197,20 @@ export class Player {
 
   /** The audio clock that everything is played by; made where there is none yet. Call it from a tap or a key. */
   get clock(): AudioContext {
-    return this.output();
+    return this.output.open();
   }
 
-  /** Time of the audio clock at which a moment of the plan sounds; null when nothing plays. */
+  /** Time of the audio clock at which a moment of the plan sounds; null when nothing plays, or without sound. */
   clockOf(moment: number): number | null {
-    return this.run ? this.run.clock + moment - this.run.origin / RATE : null;
+    return this.run?.sound ? this.run.clock + moment - this.run.origin / RATE : null;
   }
 
   /** Seconds of the plan that are heard right now; null when nothing plays. */
   position(): number | null {
-    const { run, context, plan } = this;
-    if (!run || !context || !plan) return null;
-    const heard = context.currentTime - (context.outputLatency || context.baseLatency || 0);
+    const { run, plan } = this;
+    if (!run || !plan) return null;
+    const context = run.sound?.context;
+    const heard = timeOf(run) - (context ? context.outputLatency || context.baseLatency || 0 : 0);
     return Math.max(run.floor, Math.min(plan.frames, frameAt(run, heard))) / RATE;
   }
 
@@ -200,30 +223,37 @@ export class Player {
   async close(): Promise<void> {
     this.stop();
     this.mixer.close();
-    const { context } = this;
-    this.context = null;
-    if (context?.state !== 'closed') await context?.close();
+    await this.output.close();
   }
 
-  private output(): AudioContext {
-    if (this.context) return this.context;
-    if (typeof AudioContext === 'undefined') throw new Failure('output.missing');
-    try {
-      this.context = new AudioContext({ sampleRate: RATE, latencyHint: 'interactive' });
-    } catch (error) {
-      throw new Failure('output.missing', {}, error);
-    }
-    this.context.addEventListener('error', () => {
-      this.stop();
-      this.events.failed(new Failure('output.missing'));
-    });
-    return this.context;
-  }
-
-  private startRun(context: AudioContext, clock: number, origin: number, floor: number): Run {
+  /** A run that begins in a moment, in an output or without one. */
+  private startRun(context: AudioContext | null, origin: number, floor: number): Run {
+    const begun = { nodes: new Set<AudioBufferSourceNode>(), origin, floor, next: origin };
+    if (!context) return { ...begun, sound: null, clock: machineTime() };
     const gain = context.createGain();
     gain.connect(context.destination);
-    return { gain, nodes: new Set(), clock, origin, floor, next: origin };
+    return { ...begun, sound: { context, gain }, clock: context.currentTime + LEAD };
+  }
+
+  /** The output is gone: what plays goes on by the machine's clock. */
+  private goSilent(): void {
+    const { run } = this;
+    const at = this.position();
+    if (!run?.sound || at === null) return;
+    this.turn += 1;
+    this.fade(run);
+    this.run = this.startRun(null, Math.round(at * RATE), run.floor);
+    this.waitForOutput();
+  }
+
+  private waitForOutput(): void {
+    this.events.silent(true);
+    this.output.seek(() => {
+      const { plan } = this;
+      this.events.silent(false);
+      this.output.watch();
+      if (plan) void this.change(plan, (to) => this.mixer.call('prepare', { plan: to }), FIRST_BLOCK, this.output.current);
+    });
   }
 
   /** A block from the worker, never reaching past the plan's end. */
@@ -242,22 +272,26 @@ export class Player {
     }
   }
 
+  /** Puts a block where it belongs on the clock, without the frames that are late already: they would lie over those that follow. */
   private schedule(run: Run, block: Block, skipped: number): void {
-    const context = this.context!;
+    run.next = block.first + block.frames;
+    this.keepMeters(block);
+    if (!run.sound) return;
+    const { context, gain } = run.sound;
+    const late = Math.max(skipped, frameAt(run, context.currentTime) - block.first);
+    if (late >= block.frames) return;
     const buffer = context.createBuffer(2, block.frames, RATE);
     buffer.copyToChannel(block.left, 0);
     buffer.copyToChannel(block.right, 1);
     const node = context.createBufferSource();
     node.buffer = buffer;
-    node.connect(run.gain);
-    node.start(run.clock + (block.first + skipped - run.origin) / RATE, skipped / RATE);
+    node.connect(gain);
+    node.start(run.clock + (block.first + late - run.origin) / RATE, late / RATE);
     run.nodes.add(node);
     node.onended = () => {
       run.nodes.delete(node);
-      if (run !== this.run && run.nodes.size === 0) run.gain.disconnect();
+      if (run !== this.run && run.nodes.size === 0) gain.disconnect();
     };
-    run.next = block.first + block.frames;
-    this.keepMeters(block);
   }
 
   private keepMeters({ first, meters: { step, rows, lanes } }: Block): void {
@@ -274,17 +308,21 @@ export class Player {
     const turn = this.turn;
     try {
       for (;;) {
-        const { run, context, plan } = this;
-        if (!run || !context || !plan || turn !== this.turn) return;
+        const { run, plan } = this;
+        if (!run || !plan || turn !== this.turn) return;
+        if (run.sound && this.output.stuck) {
+          this.goSilent();
+          return;
+        }
         if (run.next >= plan.frames) {
-          if (frameAt(run, context.currentTime) >= plan.frames) {
+          if (frameAt(run, timeOf(run)) >= plan.frames) {
             this.stop();
             this.events.ended();
           }
           return;
         }
         const moving = performance.now() - this.movedAt < MOVING;
-        if (run.next >= frameAt(run, context.currentTime) + (moving ? SHORT_AHEAD : AHEAD) * RATE) return;
+        if (run.next >= frameAt(run, timeOf(run)) + (moving ? SHORT_AHEAD : AHEAD) * RATE) return;
         const block = await this.block(run.next, moving ? SHORT_BLOCK : BLOCK);
         if (turn !== this.turn || run !== this.run) return;
         this.schedule(run, block, 0);
@@ -302,24 +340,27 @@ export class Player {
     if (this.timer !== null) clearInterval(this.timer);
     this.timer = null;
     this.meters.clear();
-    const { run, context } = this;
+    this.output.rest();
+    const { run } = this;
     this.run = null;
-    if (!run || !context) return;
-    const at = context.currentTime;
-    run.gain.gain.setValueAtTime(1, at);
-    run.gain.gain.linearRampToValueAtTime(0, at + TURN);
-    for (const node of run.nodes) node.stop(at + TURN);
+    if (run) this.fade(run);
+  }
+
+  private fade({ sound, nodes }: Run, delay = 0): void {
+    if (!sound || sound.context.state === 'closed') return;
+    const { gain } = sound.gain;
+    const at = sound.context.currentTime + delay;
+    gain.setValueAtTime(1, at);
+    gain.linearRampToValueAtTime(0, at + TURN);
+    for (const node of nodes) node.stop(at + TURN);
   }
 }
 
+const machineTime = (): number => performance.now() / 1000;
+
+/** The time of the clock that a run goes by, seconds. */
+const timeOf = (run: Run): number => run.sound?.context.currentTime ?? machineTime();
+
 function frameAt(run: Run, clock: number): number {
   return run.origin + Math.round((clock - run.clock) * RATE);
-}
-
-/** A resume that never settles means that there is nothing to play on. */
-function withPatience(resumed: Promise<void>): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new Failure('output.missing')), PATIENCE);
-    resumed.then(resolve, (error: unknown) => reject(new Failure('output.missing', {}, error))).finally(() => clearTimeout(timer));
-  });
 }

@@ -1,6 +1,6 @@
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { Recorder } from './inside/recorder';
 
 const { record, begin, finish, delay } = new Recorder();
 
-serve(self as unknown as Parameters<typeof serve>[0], { record, begin, finish, delay });
+work({ record, begin, finish, delay });

@@ -1,4 +1,5 @@
-import { clientOf, type WorkerClient } from '../workers/client';
+import { clientOf } from '../cabinets/page';
+import type { WorkerClient } from '../workers/client';
 import type { WorkCalls } from './work.protocol';
 
 export type WorkClient = WorkerClient<WorkCalls>;

@@ -1,12 +1,13 @@
 import { hashOf } from '../media/inside/hash';
-import { serve, type Desk } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
+import type { Desk } from '../workers/serve';
 import { bundle, pack } from './inside/pack';
 import { ShowFile, readTimelineFile } from './inside/showFile';
 import type { WorkCalls } from './work.protocol';
 
 const open = new ShowFile();
 
-serve(self as unknown as Parameters<typeof serve>[0], {
+work({
   pack,
   bundle,
   look: open.look,

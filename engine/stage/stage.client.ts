@@ -1,4 +1,5 @@
-import { clientOf, type WorkerClient } from '../workers/client';
+import { clientOf } from '../cabinets/page';
+import type { WorkerClient } from '../workers/client';
 import type { StageCalls } from './stage.protocol';
 
 export type StageClient = WorkerClient<StageCalls>;

@@ -1,9 +1,9 @@
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { Painter } from './inside/painter';
 
 const painter = new Painter();
 
-serve(self as unknown as Parameters<typeof serve>[0], {
+work({
   attach: painter.attach,
   size: painter.size,
   scene: painter.show,

@@ -205,7 +205,7 @@ export class WorkerClient<Worked extends Calls> {
 }
 
 /** A client over real workers. One that cannot start, breaks, or says what cannot be read has died. */
-export function clientOf<Worked extends Calls>(start: () => Worker): WorkerClient<Worked> {
+export function clientOver<Worked extends Calls>(start: () => Worker): WorkerClient<Worked> {
   return new WorkerClient<Worked>(() => {
     const worker = start();
     return {

@@ -59,6 +59,6 @@ export function serve(line: Line, calls: Server): void {
   line.addEventListener('message', (event) => {
     const request = event.data as Request;
     if (request.kind === 'cancel') running.get(request.job)?.abort();
-    else void run(request.job, request.name, request.details);
+    else if (request.kind === 'call') void run(request.job, request.name, request.details);
   });
 }

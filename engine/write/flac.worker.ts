@@ -1,10 +1,9 @@
 import { registerFlacEncoder } from '@mediabunny/flac-encoder';
 import { FlacOutputFormat, canEncodeAudio } from 'mediabunny';
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { soundWriter } from './inside/sound';
 
-serve(
-  self as unknown as Parameters<typeof serve>[0],
+work(
   soundWriter({
     name: 'FLAC',
     coding: 'flac',

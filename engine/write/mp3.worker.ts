@@ -1,12 +1,11 @@
 import { registerMp3Encoder } from '@mediabunny/mp3-encoder';
 import { Mp3OutputFormat, canEncodeAudio } from 'mediabunny';
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { ROOM, gapless } from './inside/gapless';
 import { BITRATES } from './write.protocol';
 import { soundWriter } from './inside/sound';
 
-serve(
-  self as unknown as Parameters<typeof serve>[0],
+work(
   soundWriter({
     name: 'MP3',
     coding: 'mp3',

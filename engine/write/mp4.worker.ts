@@ -1,7 +1,7 @@
 import { registerAacEncoder } from '@mediabunny/aac-encoder';
 import { Mp4OutputFormat, canEncodeAudio } from 'mediabunny';
 import { RATE } from '../../core/units';
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { filmWriter } from './inside/film';
 
 /** Frames by which the extension's encoder comes late: its sound is told to begin so much before the film. */
@@ -15,8 +15,7 @@ async function ready(): Promise<void> {
   late = LATE;
 }
 
-serve(
-  self as unknown as Parameters<typeof serve>[0],
+work(
   filmWriter({
     name: 'MP4',
     format: () => new Mp4OutputFormat({ fastStart: false }),

@@ -1,9 +1,8 @@
 import { OggOutputFormat } from 'mediabunny';
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { BITRATES } from './write.protocol';
 import { soundWriter } from './inside/sound';
 
-serve(
-  self as unknown as Parameters<typeof serve>[0],
+work(
   soundWriter({ name: 'Opus', coding: 'opus', bitrate: BITRATES.opus, format: () => new OggOutputFormat(), ready: async () => undefined }),
 );

@@ -1,9 +1,8 @@
 import { WebMOutputFormat } from 'mediabunny';
-import { serve } from '../workers/serve';
+import { work } from '../cabinets/inside/worker';
 import { filmWriter } from './inside/film';
 
-serve(
-  self as unknown as Parameters<typeof serve>[0],
+work(
   filmWriter({
     name: 'WebM',
     format: () => new WebMOutputFormat(),

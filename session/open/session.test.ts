@@ -33,6 +33,8 @@ jest.mock('../shows/records', () => ({
   keepUnsaved: () => undefined,
   allShowIds: async () => [],
 }));
+// Which cabinet there is needs no trial here: nobody would answer.
+jest.mock('../../engine/cabinets/remembered', () => ({ rememberedCabinet: async () => 'files' }));
 jest.mock('../shows/tidy', () => ({ markOffered: async () => undefined }));
 jest.mock('../../engine/media/recordings', () => ({ recordings: async () => [] }));
 

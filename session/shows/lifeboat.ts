@@ -14,13 +14,19 @@ function boat(): Storage | null {
   }
 }
 
-/** Keeps a text for a show, at once. What does not fit is not kept. */
-export function fillLifeboat(id: string, text: string): void {
+/** Keeps a text for a show, at once. @returns whether it fitted; what does not is not kept. */
+export function fillLifeboat(id: string, text: string): boolean {
   try {
     boat()?.setItem(KEY + id, text);
+    return true;
   } catch {
-    // Too large for it: the transaction that is under way is then all there is.
+    return false;
   }
+}
+
+/** Shows of which something is kept. */
+export function lifeboatShows(): string[] {
+  return Object.keys(boat() ?? {}).flatMap((key) => (key.startsWith(KEY) ? [key.slice(KEY.length)] : []));
 }
 
 /** What is kept for a show; null where nothing is. */

@@ -1,4 +1,5 @@
 import { readShow, rowNames, type Media, type MediaId } from '../../core/show';
+import { CARD, readCard } from './card';
 import { lifeboatTexts } from './lifeboat';
 import { BIN, SHOW, parseRow } from './records';
 import { guarded, rowsUnder, storage } from './storage';
@@ -19,14 +20,17 @@ export async function readMediaIndex(): Promise<MediaIndex> {
   return guarded(async () => {
     const keys = await rowsUnder(SHOW, BIN);
     const idOf = (key: string) => key.slice(key.indexOf('/') + 1);
-    const [records, rows] = await Promise.all([storage.getMany(keys), storage.getMany(keys.map((key) => rowNames.names(idOf(key))))]);
+    const rows = await storage.getMany(keys.flatMap((key) => [rowNames.names(idOf(key)), CARD + idOf(key)]));
+    // What has a card was readable when it was written, and its names were written with it.
+    const told = (key: string) => readCard(rows[CARD + idOf(key)]) !== null && typeof rows[rowNames.names(idOf(key))] === 'string';
+    const records = await storage.getMany(keys.filter((key) => !told(key)));
     const named = new Set<MediaId>();
     let readable = true;
     for (const key of keys) {
       const text = records[key] ?? '';
       const row = rows[rowNames.names(idOf(key))];
       for (const id of (row ?? text).match(HASHES) ?? []) named.add(id);
-      if (!isReadable(text)) readable = false;
+      if (!told(key) && !isReadable(text)) readable = false;
     }
     // What a hiding page could not write any more counts as well.
     for (const text of lifeboatTexts()) for (const id of text.match(HASHES) ?? []) named.add(id);

@@ -3,7 +3,20 @@ import { perform, startHistory } from '../../core/show';
 import { renameShow, setPartGain } from '../../core/show/edits';
 import { showOf } from '../../tests/shows';
 import { Autosave, type SaveState } from '../open/autosave';
-import { START_PLACE, binRecord, duplicateRecord, keepUnsaved, listBin, listShows, openRecord, restoreRecord, saveRecord } from './records';
+import {
+  START_PLACE,
+  binRecord,
+  discardRecord,
+  duplicateRecord,
+  keepUnsaved,
+  landLifeboats,
+  listBin,
+  listShows,
+  openRecord,
+  restoreRecord,
+  saveRecord,
+  whereIs,
+} from './records';
 
 const history = (id: string) => startHistory({ ...showOf([5, 6], 30), id });
 
@@ -32,6 +45,23 @@ it('copies without undo steps, bins and restores, and names what is missing', as
   expect(await listBin()).toEqual([]);
 });
 
+it('lists shows without reading them, and learns that one is damaged when it is opened', async () => {
+  const disk = createAsyncStorage('rainbed');
+  await saveRecord(history('told'), START_PLACE, 3);
+  await disk.setItem('show/untold', JSON.stringify({ savedAt: 4, show: { ...history('untold').show }, past: [], future: [] }));
+  const read = jest.spyOn(disk, 'getMany');
+  const kinds = async () => Object.fromEntries((await listShows()).map(({ id, kind }) => [id, kind]));
+  expect(await kinds()).toMatchObject({ told: 'valid', untold: 'valid' });
+  const asked = read.mock.calls.flatMap(([keys]) => keys);
+  expect(asked).toContain('card/told');
+  expect(asked).not.toContain('show/told');
+  read.mockRestore();
+  await disk.setItem('show/told', '{"show": 1}');
+  await expect(openRecord('told')).rejects.toMatchObject({ code: 'show.damaged' });
+  expect(await kinds()).toMatchObject({ told: 'broken' });
+  await disk.removeMany(['show/told', 'show/untold']);
+});
+
 it('never moves a show over another one of the same name', async () => {
   const named = (title: string) => startHistory({ ...showOf([5], 30), id: 'twice', title });
   await saveRecord(named('Older'), START_PLACE, 1);
@@ -49,11 +79,19 @@ it('never moves a show over another one of the same name', async () => {
 
 describe('the lifeboat of a page that hides', () => {
   const kept = new Map<string, string>();
+  let roomFor = Infinity;
   beforeAll(() => {
     const storage = {
       getItem: (key: string) => kept.get(key) ?? null,
-      setItem: (key: string, value: string) => kept.set(key, value),
-      removeItem: (key: string) => kept.delete(key),
+      setItem(key: string, value: string) {
+        if (value.length > roomFor) throw new DOMException('full', 'QuotaExceededError');
+        kept.set(key, value);
+        Object.assign(this, { [key]: value });
+      },
+      removeItem(key: string) {
+        kept.delete(key);
+        Reflect.deleteProperty(this, key);
+      },
     };
     Object.assign(globalThis, { localStorage: storage });
   });
@@ -69,6 +107,29 @@ describe('the lifeboat of a page that hides', () => {
     expect(kept.size).toBe(0);
     keepUnsaved('e', null, { ...START_PLACE, now: 7 }, 0);
     expect(await openRecord('e')).toMatchObject({ history: edited, place: { now: 7 } });
+  });
+
+  it('lands a show that had never been written, unless it was deleted for good', async () => {
+    keepUnsaved('never', history('never'), START_PLACE, 5);
+    await landLifeboats();
+    expect((await openRecord('never')).history.show.id).toBe('never');
+    expect(kept.size).toBe(0);
+    await binRecord('never');
+    keepUnsaved('never', history('never'), START_PLACE, 6);
+    await landLifeboats();
+    await discardRecord('never');
+    await landLifeboats();
+    expect(await whereIs('never')).toBeNull();
+  });
+
+  it('keeps the show without its undo steps where all of it is too much', async () => {
+    const edited = perform(history('large'), setPartGain, { ids: ['bed-1'], gain: -6 });
+    await saveRecord(history('large'), START_PLACE, 1);
+    const { length } = JSON.stringify(edited);
+    roomFor = length - 10;
+    keepUnsaved('large', edited, START_PLACE, 2);
+    roomFor = Infinity;
+    expect((await openRecord('large')).history).toMatchObject({ show: edited.show, past: [] });
   });
 
   it('never puts older or damaged work in the place of what is stored', async () => {

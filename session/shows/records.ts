@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { Failure, failureOf } from '../../core/failure';
 import {
   historyOf,
@@ -7,63 +6,29 @@ import {
   readShow,
   rowNames,
   rowsFor,
-  showSeconds,
   startHistory,
   stepsOf,
   type History,
-  type MediaId,
   type Show,
   type Written,
 } from '../../core/show';
-import { FACES, type Face } from '../faces';
 import { newId } from '../ids';
-import { clearLifeboat, fillLifeboat, readLifeboat } from './lifeboat';
+import { CARD, cardOf, entryFrom, readCard, type Entry } from './card';
+import { clearLifeboat, fillLifeboat, lifeboatShows, readLifeboat } from './lifeboat';
 import { COMING } from './coming';
+import { placeOf, START_PLACE, type SheetPlace } from './place';
 import { guarded, rowsUnder, storage } from './storage';
+
+export { START_PLACE, type Entry, type SheetPlace };
 
 /*
  * What the browser keeps of a show, in rows: `show/<id>` with the document and the numbers of its undo steps, `step/<id>/<number>` with one
- * step each, `names/<id>` with the media that it names, `place/<id>` with where the person was; `bin/<id>` in place of `show/<id>` for a
+ * step each, `names/<id>` with the media that it names, `place/<id>` with where the person was, `card/<id>` with what the list tells; `bin/<id>` in place of `show/<id>` for a
  * deleted one. Each show is read by itself, so that a damaged one hides no other.
  */
 export const SHOW = rowNames.show('');
 export const BIN = 'bin/';
 const PLACE = 'place/';
-
-export interface SheetPlace {
-  readonly now: number;
-  readonly face: Face;
-  /** Seconds of the show that fill the sheet's height. */
-  readonly zoom: number;
-  /** Whether the clips' own sound is shown on a lane of its own. */
-  readonly own: boolean;
-  /** Whether what is dragged is drawn to what lies near. */
-  readonly snap: boolean;
-}
-
-export const START_PLACE: SheetPlace = { now: 0, face: 'bed', zoom: 45, own: true, snap: true };
-
-const placeSchema = Joi.object({
-  now: Joi.number().min(0).required(),
-  face: Joi.valid(...FACES).required(),
-  zoom: Joi.number().min(0.001).max(36_000).required(),
-  own: Joi.boolean().default(START_PLACE.own),
-  snap: Joi.boolean().default(START_PLACE.snap),
-});
-
-export type Entry =
-  | {
-      readonly kind: 'valid';
-      readonly id: string;
-      readonly title: string;
-      readonly seconds: number;
-      readonly pictures: number;
-      /** A show of sound alone. */
-      readonly alone: boolean;
-      readonly cover: MediaId | null;
-      readonly savedAt: number;
-    }
-  | { readonly kind: 'broken'; readonly id: string; readonly failure: Failure; readonly savedAt: number };
 
 export interface Opened {
   readonly history: History;
@@ -94,33 +59,28 @@ export function parseRow(text: string): Raw {
 
 const savedAtOf = (raw: Raw) => (typeof raw.savedAt === 'number' ? raw.savedAt : 0);
 
+/** A show from its row alone, where no card tells of it. */
 function entryOf(id: string, text: string): Entry {
-  let savedAt = 0;
+  let raw: Raw = {};
   try {
-    const raw = parseRow(text);
-    savedAt = savedAtOf(raw);
-    const show = readShow(raw.show);
-    return {
-      kind: 'valid',
-      id,
-      title: show.title,
-      seconds: showSeconds(show),
-      pictures: show.pictures.length,
-      alone: show.alone !== undefined,
-      cover: show.pictures.map((one) => (one.kind === 'card' ? null : one.media)).find((media) => media !== null) ?? null,
-      savedAt,
-    };
+    raw = parseRow(text);
   } catch (error) {
-    return { kind: 'broken', id, failure: failureOf(error), savedAt };
+    return { kind: 'broken', id, failure: failureOf(error), savedAt: 0 };
   }
+  return entryFrom(id, savedAtOf(raw), () => readShow(raw.show));
 }
 
 async function entriesUnder(prefix: string): Promise<Entry[]> {
   return guarded(async () => {
-    const keys = await rowsUnder(prefix);
-    const values = await storage.getMany(keys);
-    return keys
-      .map((key) => entryOf(key.slice(prefix.length), values[key] ?? ''))
+    const ids = (await rowsUnder(prefix)).map((key) => key.slice(prefix.length));
+    const rows = await storage.getMany(ids.map((id) => CARD + id));
+    const cards = new Map(ids.map((id) => [id, readCard(rows[CARD + id])]));
+    const untold = await storage.getMany(ids.filter((id) => !cards.get(id)).map((id) => prefix + id));
+    return ids
+      .map((id): Entry => {
+        const card = cards.get(id);
+        return card ? { kind: 'valid', id, ...card } : entryOf(id, untold[prefix + id] ?? '');
+      })
       .sort((a, b) => b.savedAt - a.savedAt || a.id.localeCompare(b.id));
   });
 }
@@ -143,8 +103,7 @@ export async function openRecord(id: string): Promise<Opened> {
   const values = await guarded(() => storage.getMany([SHOW + id, PLACE + id, rowNames.names(id)]));
   const text = values[SHOW + id];
   if (text === null || text === undefined) throw new Failure('show.missing');
-  const raw = parseRow(text);
-  const history = historyOf(raw, await guarded(() => stepRows(id, raw)));
+  const { raw, history } = await readable(id, text);
   const written: Written = nothingWritten();
   for (const step of [...history.past, ...history.future]) written.steps.set(step.number, step);
   written.names = values[rowNames.names(id)] ?? '';
@@ -153,6 +112,17 @@ export async function openRecord(id: string): Promise<Opened> {
   // Where it still does not fit it stays in the lifeboat; the show is opened all the same.
   if (rescued !== stored) await saveRecord(rescued.history, rescued.place, rescued.savedAt, written).catch(() => undefined);
   return rescued;
+}
+
+/** A show's row and what it says. Of a damaged one the list is to know. */
+async function readable(id: string, text: string): Promise<{ raw: Raw; history: History }> {
+  try {
+    const raw = parseRow(text);
+    return { raw, history: historyOf(raw, await guarded(() => stepRows(id, raw))) };
+  } catch (error) {
+    await storage.removeItem(CARD + id).catch(() => undefined);
+    throw error;
+  }
 }
 
 /** The texts of the steps that a show's row speaks of, by number. Others of the show, which a save that was cut off has left, are taken away. */
@@ -168,45 +138,53 @@ async function stepRows(id: string, row: Raw): Promise<Map<number, string>> {
 
 /** The stored show, or the newer one from the lifeboat. What is damaged there is worth less than what is stored. */
 function rescue(id: string, stored: Opened): Opened {
-  const text = readLifeboat(id);
-  if (text === null) return stored;
+  const boat = inLifeboat(id);
+  if (!boat) return stored;
+  const { history, place, savedAt } = boat;
+  return history && savedAt > stored.savedAt ? { ...stored, history, place, savedAt } : { ...stored, place };
+}
+
+/** What lies in the lifeboat of a show: its place, and its history where that was not written yet. Null where nothing can be read. */
+function inLifeboat(id: string): { history: History | null; place: SheetPlace; savedAt: number } | null {
   try {
-    const raw = parseRow(text);
+    const raw = parseRow(readLifeboat(id) ?? '');
     const place = placeOf(typeof raw.place === 'string' ? raw.place : null);
-    const newer = savedAtOf(raw) > stored.savedAt && raw.show !== undefined;
     const listed = (list: unknown): readonly unknown[] => (Array.isArray(list) ? list : []);
-    if (!newer) return { ...stored, place };
-    const history = readHistory({ show: raw.show, past: listed(raw.past), future: listed(raw.future) });
-    return { ...stored, history, place, savedAt: savedAtOf(raw) };
+    const history = raw.show === undefined ? null : readHistory({ show: raw.show, past: listed(raw.past), future: listed(raw.future) });
+    return { history, place, savedAt: savedAtOf(raw) };
   } catch {
-    return stored;
+    return null;
   }
 }
 
-/** Keeps what is not yet written, synchronously: only for a page that hides. Without a history, the place alone. */
-export function keepUnsaved(id: string, history: History | null, place: SheetPlace, savedAt: number): void {
-  fillLifeboat(id, JSON.stringify({ savedAt, place: JSON.stringify(place), ...history }));
-}
-
-function placeOf(text: string | null | undefined): SheetPlace {
-  if (!text) return START_PLACE;
-  try {
-    const checked = placeSchema.validate(JSON.parse(text), { convert: false });
-    return checked.error ? START_PLACE : (checked.value as SheetPlace);
-  } catch {
-    return START_PLACE;
+/** Shows that lie in the lifeboat alone: they had not been written once when their page ended. They are written now. */
+export async function landLifeboats(): Promise<void> {
+  for (const id of lifeboatShows()) {
+    if ((await whereIs(id)) !== null) continue;
+    const boat = inLifeboat(id);
+    if (boat?.history) await saveRecord(boat.history, boat.place, boat.savedAt);
   }
 }
 
 /**
- * One transaction: the show, the steps that came since, its media's names and the place change together or not at all. Steps that are no
+ * Keeps what is not yet written, synchronously: only for a page that hides. Without a history, the place alone. What is too large for the
+ * lifeboat goes without its undo steps.
+ */
+export function keepUnsaved(id: string, history: History | null, place: SheetPlace, savedAt: number): void {
+  const kept = (what: Partial<History> | null) => JSON.stringify({ savedAt, place: JSON.stringify(place), ...what });
+  if (!fillLifeboat(id, kept(history)) && history) fillLifeboat(id, kept({ show: history.show }));
+}
+
+/**
+ * One transaction: the show, the steps that came since, its media's names, its card and the place change together or not at all. Steps that are no
  * longer kept go afterwards. @param written what lies on the disk already; brought up to date once it does.
  */
 export async function saveRecord(history: History, place: SheetPlace, savedAt: number, written: Written = nothingWritten()): Promise<void> {
   const { id } = history.show;
   const after: Written = { steps: new Map(written.steps), names: written.names };
   const { put, drop } = rowsFor(history, savedAt, after);
-  await relieved(id, () => storage.setMany({ ...Object.fromEntries(put), [PLACE + id]: JSON.stringify(place) }));
+  const card = JSON.stringify(cardOf(history.show, savedAt));
+  await relieved(id, () => storage.setMany({ ...Object.fromEntries(put), [CARD + id]: card, [PLACE + id]: JSON.stringify(place) }));
   written.steps = after.steps;
   written.names = after.names;
   // What stays behind is taken away when the show is opened next.
@@ -259,7 +237,9 @@ async function moveRecord(from: string, to: string): Promise<void> {
       const show = { ...readShow(raw.show), id: newId() };
       const { put } = rowsFor(startHistory(show), savedAtOf(raw), nothingWritten());
       const moved = to.slice(0, to.indexOf('/') + 1) + show.id;
-      await storage.setMany(Object.fromEntries([...put].map(([key, row]) => [key === SHOW + show.id ? moved : key, row])));
+      const rows = [...put].map(([key, row]) => [key === SHOW + show.id ? moved : key, row]);
+      rows.push([CARD + show.id, JSON.stringify(cardOf(show, savedAtOf(raw)))]);
+      await storage.setMany(Object.fromEntries(rows));
     }
     await storage.removeItem(from);
   });
@@ -267,8 +247,9 @@ async function moveRecord(from: string, to: string): Promise<void> {
 
 /** Deletes a binned show for good. Its media are marked at the next visit, where no other show names them, and freed later. */
 export async function discardRecord(id: string): Promise<void> {
+  clearLifeboat(id);
   await guarded(async () =>
-    storage.removeMany([BIN + id, PLACE + id, COMING + id, rowNames.names(id), ...(await rowsUnder(rowNames.steps(id)))]),
+    storage.removeMany([BIN + id, PLACE + id, CARD + id, COMING + id, rowNames.names(id), ...(await rowsUnder(rowNames.steps(id)))]),
   );
 }
 

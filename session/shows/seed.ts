@@ -4,7 +4,7 @@ import { readShow, startHistory, type Media } from '../../core/show';
 import { newId } from '../ids';
 import { listener } from '../workers';
 import { tidyOnce } from './tidy';
-import { isSeeded, markSeeded, saveRecord, START_PLACE } from './records';
+import { isSeeded, landLifeboats, markSeeded, saveRecord, START_PLACE } from './records';
 import { refreshShows } from './useShows';
 
 /** Laying out the demo show: it comes with the application, from its own server. */
@@ -23,6 +23,8 @@ export async function startOnce(): Promise<void> {
   started = true;
   await tidyOnce();
   try {
+    await landLifeboats();
+    await refreshShows();
     if (await isSeeded()) return;
   } catch (error) {
     useSeeding.setState({ seeding: { status: 'failed', failure: failureOf(error) } });

@@ -16,7 +16,7 @@ let files: FakeFiles;
 beforeEach(async () => {
   files = new FakeFiles();
   files.install();
-  await storage.clear();
+  await storage.removeMany(await storage.getAllKeys());
 });
 
 const keep = (id: string) => writeAt(places.original(id), new Uint8Array(4));

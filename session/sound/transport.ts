@@ -24,9 +24,11 @@ interface Transport {
   /** The moment on the now line, seconds. */
   readonly now: number;
   readonly playing: Playing;
+  /** The device took the sound away while the show played: it plays on when it is given back. */
+  readonly held: boolean;
 }
 
-export const useTransport = sessionStore<Transport>(() => ({ now: 0, playing: { kind: 'nothing' } }));
+export const useTransport = sessionStore<Transport>(() => ({ now: 0, playing: { kind: 'nothing' }, held: false }));
 
 /** What plays the open show: made at the first sound, closed when the show is left. */
 const playing = perSession((session) => {
@@ -68,7 +70,32 @@ function output(): Player {
       rest();
       report(failure);
     },
+    held: (at) => {
+      if (session.over) return;
+      const whole = useTransport.getState().playing.kind === 'show';
+      useTransport.setState({ held: whole });
+      tell(t('session.heldUp'));
+      rest(whole ? at : undefined);
+    },
+    back: () => {
+      if (session.over || !useTransport.getState().held) return;
+      untell(t('session.heldUp'));
+      playShow();
+    },
+    silent: (is) => {
+      if (session.over) return;
+      if (is) tell(t('session.noOutput'));
+      else untell(t('session.noOutput'));
+    },
   }));
+}
+
+const tell = (text: string) => useOpenShow.getState().notify({ kind: 'words', text });
+
+/** Takes a sentence back that is no longer true. */
+function untell(text: string): void {
+  const { notice, notify } = useOpenShow.getState();
+  if (notice?.kind === 'words' && notice.text === text) notify(null);
 }
 
 /** While the show plays its place is written down this often, seconds. */
@@ -99,7 +126,7 @@ function rest(at?: number): void {
 
 async function start(plan: ListenedPlan, from: number, what: Playing): Promise<void> {
   const session = sessionNow();
-  useTransport.setState({ playing: what });
+  useTransport.setState({ playing: what, held: false });
   try {
     await output().play(plan, from);
     if (!session.over) follow();
@@ -129,6 +156,7 @@ export function playShow(): void {
 /** Stops whatever plays; the now line stays. */
 export function pause(): void {
   playing().player?.stop();
+  useTransport.setState({ held: false });
   rest();
 }
 

@@ -250,8 +250,14 @@ export function chooseMic(mic: 'microphone' | 'practice'): void {
 // The show is over, or somebody paused it: so is the recording.
 eachSession((session) => {
   session.onEnd(
-    useTransport.subscribe(({ playing }, before) => {
-      if (before.playing.kind === 'show' && playing.kind === 'nothing' && now().status === 'recording') void stopRecording();
+    useTransport.subscribe(({ playing, held }, before) => {
+      if (before.playing.kind !== 'show' || playing.kind !== 'nothing' || now().status !== 'recording') return;
+      if (held) {
+        // The clock stood still, and with it the microphone.
+        useTransport.setState({ held: false });
+        useOpenShow.getState().notify({ kind: 'words', text: t('voice.heldUp') });
+      }
+      void stopRecording();
     }),
   );
 });

@@ -1,6 +1,6 @@
-import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import Joi from 'joi';
 import { create } from 'zustand';
+import { storage } from '../shows/storage';
 
 /** How a person likes to record; kept on this device, for all shows. */
 export interface RecordSettings {
@@ -14,7 +14,6 @@ export interface RecordSettings {
 
 const START: RecordSettings = { countIn: true, bed: true, mic: 'microphone', late: null };
 const KEY = 'settings/recording';
-const storage = createAsyncStorage('rainbed');
 
 const schema = Joi.object({
   countIn: Joi.boolean().required(),

@@ -69,7 +69,13 @@ export function ShowScreen({ id }: { readonly id: string }) {
       </View>
     );
   }
-  if (state.status !== 'open') return <View className="flex-1 bg-paper" />;
+  if (state.status !== 'open') {
+    return (
+      <View className="flex-1 items-center justify-center bg-paper p-6" aria-busy>
+        <Say>{t('show.opening')}</Say>
+      </View>
+    );
+  }
   const least = Math.round(LEAST[room.layout] * room.em);
   return (
     <View className="flex-1 overflow-hidden bg-paper">

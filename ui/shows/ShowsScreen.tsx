@@ -8,6 +8,7 @@ import { ScrollView, View } from 'react-native';
 import { failureOf } from '../../core/failure';
 import type { Entry } from '../../session/shows/records';
 import { showSettings } from '../../session/settings';
+import { useStaying } from '../../session/shows/staying';
 import { layDemo, useSeeding } from '../../session/shows/seed';
 import {
   useBin,
@@ -33,6 +34,7 @@ import { BrokenCard, ShowCard } from './ShowCard';
 export function ShowsScreen() {
   const router = useRouter();
   const tokens = useTokens();
+  const stays = useStaying((state) => state.stays);
   const list = useShowList();
   const create = useNewShow();
   const remove = useDeleteShow();
@@ -68,6 +70,7 @@ export function ShowsScreen() {
         <FileInButton />
       </View>
       <SettingsPanel />
+      {stays ? null : <Notice grave text={t('shows.nothingStays')} />}
       <FileInState />
       {failure ? <Notice grave text={sentenceOf(failureOf(failure))} /> : null}
       {deleted ? (

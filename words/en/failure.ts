@@ -46,7 +46,7 @@ export const failure = {
   'failure.storage.full':
     'The storage of this browser is full. Everything saved so far is safe. Free space on the device, or delete a show for good and reload the page, then try again.',
   'failure.storage.denied':
-    'This window may not store anything (a private window often may not). Nothing is lost, but nothing can be kept either. Open Rain Bed in an ordinary window.',
+    'The browser lets this window store nothing. What was kept before is safe. Allow it to keep data for this page, or open Rain Bed in an ordinary window.',
   'failure.storage.failed':
     'The browser’s storage did not answer. What was saved before is safe. Reload the page; if it happens again, restart the browser.',
   'failure.show.damaged':

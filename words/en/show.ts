@@ -51,4 +51,6 @@ export const show = {
   'show.filesStillComeIn_one': 'One file is still coming in. If you leave now, it has to be added again.',
   'show.filesStillComeIn_other': '{{count}} files are still coming in. If you leave now, they have to be added again.',
   'show.leaveAnyway': 'Leave anyway',
+  'show.saveTheWork': 'Save the work',
+  'show.opening': 'The show is being opened …',
 } as const;

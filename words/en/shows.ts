@@ -37,4 +37,6 @@ export const shows = {
   'shows.filesAway_other': '{{count}} files are not on this device: choose them on its Finish face.',
   'shows.deleteIt': 'Delete',
   'shows.layOutTheRadioShow': 'Lay out a demo of sound alone: one minute of radio',
+  'shows.nothingStays':
+    'This window may keep nothing (private windows often may not). You can work here, but when the window closes all of it is gone: save the work as a file before you leave.',
 } as const;

@@ -181,4 +181,6 @@ export const voice = {
   'voice.layersComeBackIn': 'Layers come back in',
   'voice.understood': '{{share}} % understood',
   'voice.understoodAt': 'Where it is hardest, at {{at}}, {{share}} % of the voice is understood',
+  'voice.heldUp':
+    'The device took the sound away, and the microphone with it. What was said until then is kept; what was said afterwards is not in it.',
 } as const;

@@ -28,6 +28,7 @@ export async function decodeCompressed(
       try {
         if (signal.aborted) throw new Failure('cancelled');
         placer.place(sample);
+        await sink.behind;
         progress(seconds > 0 ? Math.min(1, sample.timestamp / seconds) : 0);
       } finally {
         sample.close();

@@ -43,6 +43,7 @@ async function download(url: string, name: string, bytes: number, place: readonl
       if (piece.done) break;
       timer = setTimeout(leave, PATIENCE);
       writer.write(piece.value);
+      await writer.behind;
       done += piece.value.length;
       desk.progress(0.4 * Math.min(1, done / Math.max(1, bytes)));
     }

@@ -7,6 +7,8 @@ export interface SoundSink {
   begin(rate: number, channels: number): void;
   /** Planar sound; the arrays are only read. */
   take(planes: readonly Float32Array[], count: number): void;
+  /** Whoever gives much waits for this between two blocks: what was made of them is still on its way to where it is kept. */
+  readonly behind: Promise<void> | null;
 }
 
 export interface Decoded {

@@ -53,6 +53,10 @@ class Keeper implements SoundSink {
     private readonly trace: PlaceWriter,
   ) {}
 
+  get behind(): Promise<void> | null {
+    return this.pages.behind;
+  }
+
   begin(rate: number, channels: number): void {
     if (!(rate >= RATES.least && rate <= RATES.most)) throw new Failure('media.damaged', { why: `${rate} Hz` });
     this.rate = rate;

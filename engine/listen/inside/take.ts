@@ -30,6 +30,7 @@ async function keep(file: Blob, id: string, { signal, progress }: Desk): Promise
       if (done) break;
       if (signal.aborted) throw new Failure('cancelled');
       writer.write(value);
+      await writer.behind;
       kept += value.length;
       progress(0.95 + (0.05 * kept) / file.size);
     }

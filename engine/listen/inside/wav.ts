@@ -14,6 +14,7 @@ export async function decodeWav(file: Blob, sink: SoundSink, signal: AbortSignal
   sink.begin(rate, channels);
   for (let first = 0; first < frames; first += BLOCK) {
     sink.take(planes, reader.read(first, BLOCK, planes));
+    await sink.behind;
     progress(Math.min(1, (first + BLOCK) / frames));
     await new Promise((resolve) => setTimeout(resolve));
     if (signal.aborted) throw new Failure('cancelled');

@@ -1,4 +1,5 @@
-import { places, storageFailure } from '../folders';
+import { storageFailure } from '../../cabinets/cabinet';
+import { places } from '../folders';
 import { PlaceWriter } from '../write';
 
 /** A file that is being written. */
@@ -12,9 +13,25 @@ export interface Out {
   close(): Promise<void>;
 }
 
-/** Opens the file that the person chose, or else one in the private file system. Whoever opens it closes it. */
+/** Opens the file that the person chose, or else one in the cabinet. Whoever opens it closes it. */
 export async function openOut(name: string, target: FileSystemFileHandle | null): Promise<Out> {
-  return target ? chosenFile(target) : PlaceWriter.open(places.written(name));
+  return target ? chosenFile(target) : keptFile(await PlaceWriter.open(places.written(name)));
+}
+
+function keptFile(file: PlaceWriter): Out {
+  const behind = () => file.behind ?? undefined;
+  return {
+    write(bytes) {
+      file.write(bytes);
+      return behind();
+    },
+    writeAt(bytes, at) {
+      file.writeAt(bytes, at);
+      return behind();
+    },
+    finish: () => file.finish(),
+    close: () => file.close(),
+  };
 }
 
 async function chosenFile(handle: FileSystemFileHandle & { remove?: () => Promise<void> }): Promise<Out> {

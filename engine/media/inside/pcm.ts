@@ -2,8 +2,8 @@ import { Failure } from '../../../core/failure';
 import type { MediaId } from '../../../core/show';
 import { readWindow, type PcmSource } from '../../../core/sound';
 import type { SoundFacts } from '../facts';
-import { fileAt, handleAt, places, type Place } from '../folders';
-import { syncHandle } from '../write';
+import { cabinet } from '../../cabinets/current';
+import { fileAt, places, type Place } from '../folders';
 
 /** A source over a file; whoever opens it closes it. */
 export interface Opened extends PcmSource {
@@ -23,7 +23,7 @@ export async function openPcm(id: MediaId): Promise<Opened> {
 
 /** A file of 32-bit float frames, read in pages. */
 export async function openPages(place: Place, file: File, channels: 1 | 2, frames: number): Promise<Opened> {
-  const { copy: fetch, close } = await pageReader(place, file);
+  const { copy: fetch, close } = await (await cabinet()).pages(place, file);
   const copy = ahead(fetch, file.size);
   return {
     channels,
@@ -57,21 +57,4 @@ function ahead(fetch: Copy, bytes: number): Copy {
     }
     into.set(page.subarray(from - first, from - first + into.length));
   };
-}
-
-/**
- * A shared synchronous handle where the browser has one; elsewhere (a browser that only knows exclusive handles) the
- * file's slices, which are slower but never block another worker.
- */
-async function pageReader(place: Place, file: File): Promise<{ copy(into: Float32Array, at: number): void; close(): void }> {
-  try {
-    const handle = await syncHandle(await handleAt(place, false), 'read-only');
-    return { copy: (into, at) => void handle.read(into, { at }), close: () => handle.close() };
-  } catch {
-    const reader = new FileReaderSync();
-    return {
-      copy: (into, at) => into.set(new Float32Array(reader.readAsArrayBuffer(file.slice(at, at + into.byteLength)))),
-      close: () => undefined,
-    };
-  }
 }

@@ -1,8 +1,10 @@
 import { failureOf } from '../../../core/failure';
 import { delayOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
-import { handleAt, places, storageFailure } from '../../media/folders';
-import { syncHandle, type SyncHandle, writeAt } from '../../media/write';
+import { storageFailure, type Growing } from '../../cabinets/cabinet';
+import { cabinet } from '../../cabinets/current';
+import { places } from '../../media/folders';
+import { writeAt } from '../../media/write';
 import type { About } from '../../media/recordings';
 import type { Captured, RecordCalls } from '../record.protocol';
 
@@ -22,7 +24,7 @@ class Recording {
   private over = false;
 
   constructor(
-    private readonly handle: SyncHandle,
+    private readonly file: Growing,
     private readonly port: MessagePort,
   ) {
     this.done = new Promise((resolve, reject) => (this.settle = { resolve, reject }));
@@ -40,14 +42,17 @@ class Recording {
     for (const block of waiting) this.write(block);
   }
 
-  finish(error?: unknown): void {
+  /** Ends it; what was written stays also where it ends with an error. */
+  async finish(error?: unknown): Promise<void> {
     if (this.over) return;
     this.over = true;
     this.port.close();
     try {
-      this.handle.flush();
+      await this.file.flush();
+    } catch (last) {
+      error ??= storageFailure(last);
     } finally {
-      this.handle.close();
+      await this.file.close();
     }
     if (error === undefined) this.settle.resolve({ frames: this.frames });
     else this.settle.reject(error);
@@ -73,25 +78,24 @@ class Recording {
       if (missing > 0) this.put(new Float32Array(missing));
       this.put(piece);
     } catch (error) {
-      this.finish(storageFailure(error));
+      void this.finish(storageFailure(error));
     }
   }
 
   private put(piece: Float32Array): void {
     const bytes = new Uint8Array(piece.buffer, piece.byteOffset, piece.byteLength);
-    const written = this.handle.write(bytes, { at: this.frames * 4 });
-    if (written < bytes.length) throw new DOMException('short write', 'QuotaExceededError');
+    this.file.write(bytes, this.frames * 4);
     this.frames += piece.length;
     this.unflushed += piece.length;
     if (this.unflushed < FLUSH) return;
-    this.handle.flush();
     this.unflushed = 0;
+    void this.file.flush()?.catch((error: unknown) => void this.finish(storageFailure(error)));
   }
 }
 
 async function open(about: About, port: MessagePort): Promise<Recording> {
-  const handle = await syncHandle(await handleAt(places.recording(about.id), true), 'readwrite');
-  const recording = new Recording(handle, port);
+  const file = await (await cabinet()).create(places.recording(about.id));
+  const recording = new Recording(file, port);
   await writeAt(places.about(about.id), new TextEncoder().encode(JSON.stringify(about)));
   return recording;
 }
@@ -116,7 +120,7 @@ export class Recorder {
   readonly finish = async (): Promise<void> => {
     const { current } = this;
     this.current = null;
-    (await current?.catch(() => null))?.finish();
+    await (await current?.catch(() => null))?.finish();
   };
 
   readonly delay = ({ port, starts }: Parameters<RecordCalls['delay']>[0]): Promise<number | null> =>

@@ -44,6 +44,7 @@ export class ShowFile {
         if (done) break;
         if (desk.signal.aborted) throw new Failure('cancelled');
         writer.write(value);
+        await writer.behind;
       }
       await writer.finish();
     } finally {

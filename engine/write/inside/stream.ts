@@ -1,7 +1,7 @@
 import { Output, StreamTarget, type OutputFormat } from 'mediabunny';
 import { Failure } from '../../../core/failure';
 import type { Tags } from '../../../core/files';
-import { storageFailure } from '../../media/folders';
+import { storageFailure } from '../../cabinets/cabinet';
 import { openOut } from '../../media/inside/out';
 import type { Desk } from '../../workers/serve';
 import type { Destination } from '../write.protocol';

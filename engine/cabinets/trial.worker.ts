@@ -1,0 +1,3 @@
+import { findCabinet } from './inside/trial';
+
+void findCabinet().then((kind) => self.postMessage(kind));
