@@ -1,9 +1,11 @@
-import { Failure, failureOf } from '../../core/failure';
-import { LANE_NUMBERS, METER_STEP, WHOLE_NUMBERS } from '../../core/mix';
+import { failureOf, type Failure } from '../../core/failure';
+import { METER_STEP } from '../../core/mix';
 import { RATE } from '../../core/units';
 import type { PlayClient } from './play.client';
+import { MeterRows } from './meterRows';
 import { Output } from './output';
 import type { Block, ListenedPlan } from './play.protocol';
+import { LEAD, Run } from './run';
 
 /** Frames of the very first block: short, so that sound starts soon after the tap; long enough for a page that is busy right then. */
 const FIRST_BLOCK = 12_000;
@@ -12,27 +14,8 @@ const BLOCK = 24_000;
 const SHORT_BLOCK = 4_800;
 const SHORT_AHEAD = 0.3;
 const MOVING = 250;
-/** Meters are kept from so many steps before a block to so many behind it. */
-const METERS = { before: 60, behind: 200 };
 /** Sound kept scheduled ahead, seconds: a busy or hidden page looks again once a second at the least. */
 const AHEAD = 2;
-/** Time between now and the first sample of what is scheduled, seconds. */
-const LEAD = 0.015;
-/** Old and new sound cross here when an edit lands while playing, seconds. */
-const TURN = 0.012;
-
-/** Everything that was scheduled for one state of the show; an edit replaces it as a whole. */
-interface Run {
-  /** What it sounds in; null where there is no output and the pictures run alone. */
-  readonly sound: { readonly context: AudioContext; readonly gain: GainNode } | null;
-  readonly nodes: Set<AudioBufferSourceNode>;
-  /** Time of its clock at which frame `origin` sounds. */
-  readonly clock: number;
-  readonly origin: number;
-  /** Nothing before this frame was ever heard: the position does not lie before it. */
-  readonly floor: number;
-  next: number;
-}
 
 export interface PlayerEvents {
   /** Playing reached the end of the plan. */
@@ -59,9 +42,7 @@ export class Player {
   /** The turn that is being prepared; null where none is. */
   private starting: number | null = null;
   private filling = false;
-  /** Rows of the meters by their step of the show, and the lanes that they speak of. */
-  private readonly meters = new Map<number, Float32Array>();
-  private lanes: readonly string[] = [];
+  private readonly meters = new MeterRows();
   /** A level is being moved: the plan with the latest one, where the one before is still on its way. */
   private moving: { plan: ListenedPlan | null } | null = null;
   private movedAt = -Infinity;
@@ -109,7 +90,7 @@ export class Player {
       } while (this.plan !== now);
       this.starting = null;
       this.output.watch();
-      this.run = this.startRun(sounds ? this.output.current : null, origin, origin);
+      this.run = new Run(sounds ? this.output.current : null, origin, origin);
       this.schedule(this.run, block, 0);
       this.timer ??= setInterval(() => void this.fill(), 100);
       if (!sounds) this.waitForOutput();
@@ -141,18 +122,15 @@ export class Player {
     try {
       await ready(plan);
       if (turn !== this.turn) return;
-      const first = frameAt(run, timeOf(run));
+      const first = run.frame();
       const block = await this.block(first, frames);
       if (turn !== this.turn) return;
-      const skipped = Math.max(0, frameAt(run, timeOf(run) + LEAD) - first);
+      const skipped = Math.max(0, run.frame(LEAD) - first);
       // It took longer than the block lasts: once more, with a longer one.
       if (skipped >= block.frames) return await this.change(plan, ready, frames * 2, sounding);
-      const next = this.startRun(run.sound ? this.output.current : sounding, first + skipped, run.floor);
-      if (next.sound) {
-        next.sound.gain.gain.setValueAtTime(0, next.clock);
-        next.sound.gain.gain.linearRampToValueAtTime(1, next.clock + TURN);
-      }
-      this.fade(run, LEAD);
+      const next = new Run(run.sound ? this.output.current : sounding, first + skipped, run.floor);
+      next.comeIn();
+      run.end(LEAD);
       this.run = next;
       this.schedule(next, block, skipped);
       void this.fill();
@@ -190,9 +168,7 @@ export class Player {
   /** What the meters say at the moment that is heard; null where nothing was measured there. */
   metered(): { readonly row: Float32Array; readonly lanes: readonly string[] } | null {
     const at = this.position();
-    if (at === null) return null;
-    const row = this.meters.get(Math.max(0, Math.floor((at * RATE) / METER_STEP) - 1));
-    return row ? { row, lanes: this.lanes } : null;
+    return at === null ? null : this.meters.at(at);
   }
 
   /** The audio clock that everything is played by; made where there is none yet. Call it from a tap or a key. */
@@ -209,9 +185,7 @@ export class Player {
   position(): number | null {
     const { run, plan } = this;
     if (!run || !plan) return null;
-    const context = run.sound?.context;
-    const heard = timeOf(run) - (context ? context.outputLatency || context.baseLatency || 0 : 0);
-    return Math.max(run.floor, Math.min(plan.frames, frameAt(run, heard))) / RATE;
+    return Math.max(run.floor, Math.min(plan.frames, run.heard)) / RATE;
   }
 
   stop(): void {
@@ -226,23 +200,14 @@ export class Player {
     await this.output.close();
   }
 
-  /** A run that begins in a moment, in an output or without one. */
-  private startRun(context: AudioContext | null, origin: number, floor: number): Run {
-    const begun = { nodes: new Set<AudioBufferSourceNode>(), origin, floor, next: origin };
-    if (!context) return { ...begun, sound: null, clock: machineTime() };
-    const gain = context.createGain();
-    gain.connect(context.destination);
-    return { ...begun, sound: { context, gain }, clock: context.currentTime + LEAD };
-  }
-
   /** The output is gone: what plays goes on by the machine's clock. */
   private goSilent(): void {
     const { run } = this;
     const at = this.position();
     if (!run?.sound || at === null) return;
     this.turn += 1;
-    this.fade(run);
-    this.run = this.startRun(null, Math.round(at * RATE), run.floor);
+    run.end();
+    this.run = new Run(null, Math.round(at * RATE), run.floor);
     this.waitForOutput();
   }
 
@@ -272,34 +237,9 @@ export class Player {
     }
   }
 
-  /** Puts a block where it belongs on the clock, without the frames that are late already: they would lie over those that follow. */
   private schedule(run: Run, block: Block, skipped: number): void {
-    run.next = block.first + block.frames;
-    this.keepMeters(block);
-    if (!run.sound) return;
-    const { context, gain } = run.sound;
-    const late = Math.max(skipped, frameAt(run, context.currentTime) - block.first);
-    if (late >= block.frames) return;
-    const buffer = context.createBuffer(2, block.frames, RATE);
-    buffer.copyToChannel(block.left, 0);
-    buffer.copyToChannel(block.right, 1);
-    const node = context.createBufferSource();
-    node.buffer = buffer;
-    node.connect(gain);
-    node.start(run.clock + (block.first + late - run.origin) / RATE, late / RATE);
-    run.nodes.add(node);
-    node.onended = () => {
-      run.nodes.delete(node);
-      if (run !== this.run && run.nodes.size === 0) gain.disconnect();
-    };
-  }
-
-  private keepMeters({ first, meters: { step, rows, lanes } }: Block): void {
-    this.lanes = lanes;
-    const width = lanes.length * LANE_NUMBERS + WHOLE_NUMBERS;
-    for (let i = 0; i * width < rows.length; i += 1) this.meters.set(step + i, rows.subarray(i * width, (i + 1) * width));
-    const oldest = Math.floor(first / METER_STEP) - METERS.before;
-    for (const known of this.meters.keys()) if (known < oldest || known > step + METERS.behind) this.meters.delete(known);
+    run.schedule(block, skipped);
+    this.meters.keep(block);
   }
 
   private async fill(): Promise<void> {
@@ -315,14 +255,14 @@ export class Player {
           return;
         }
         if (run.next >= plan.frames) {
-          if (frameAt(run, timeOf(run)) >= plan.frames) {
+          if (run.frame() >= plan.frames) {
             this.stop();
             this.events.ended();
           }
           return;
         }
         const moving = performance.now() - this.movedAt < MOVING;
-        if (run.next >= frameAt(run, timeOf(run)) + (moving ? SHORT_AHEAD : AHEAD) * RATE) return;
+        if (run.next >= run.frame() + (moving ? SHORT_AHEAD : AHEAD) * RATE) return;
         const block = await this.block(run.next, moving ? SHORT_BLOCK : BLOCK);
         if (turn !== this.turn || run !== this.run) return;
         this.schedule(run, block, 0);
@@ -343,24 +283,6 @@ export class Player {
     this.output.rest();
     const { run } = this;
     this.run = null;
-    if (run) this.fade(run);
+    run?.end();
   }
-
-  private fade({ sound, nodes }: Run, delay = 0): void {
-    if (!sound || sound.context.state === 'closed') return;
-    const { gain } = sound.gain;
-    const at = sound.context.currentTime + delay;
-    gain.setValueAtTime(1, at);
-    gain.linearRampToValueAtTime(0, at + TURN);
-    for (const node of nodes) node.stop(at + TURN);
-  }
-}
-
-const machineTime = (): number => performance.now() / 1000;
-
-/** The time of the clock that a run goes by, seconds. */
-const timeOf = (run: Run): number => run.sound?.context.currentTime ?? machineTime();
-
-function frameAt(run: Run, clock: number): number {
-  return run.origin + Math.round((clock - run.clock) * RATE);
 }
