@@ -1,0 +1,41 @@
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium, quiet: none of its background services reach for a network. */
+export const CHROMIUM = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--autoplay-policy=no-user-gesture-required',
+  ],
+};
+
+const PORT = 4898;
+
+export default defineConfig({
+  testDir: 'e2e',
+  // No test here is about speed (that is the bench's). Machines that are shared stand still for half a minute now and then: what is
+  // expected is waited for longer than that.
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
+  workers: 1,
+  retries: 0,
+  reporter: [['line'], ['json', { outputFile: 'test-results/zz.json' }]],
+  outputDir: 'test-results/zz',
+  use: { baseURL: `http://localhost:${PORT}`, launchOptions: CHROMIUM, trace: 'retain-on-failure', actionTimeout: 60_000 },
+  projects: [
+    { name: 'phone', grepInvert: /@wide/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', grep: /@wide/, use: { viewport: { width: 1280, height: 800 } } },
+  ],
+  webServer: {
+    command: 'node node_modules/tsx/dist/cli.mjs server/main.ts dist .cache/demo',
+    env: { PORT: String(PORT) },
+    url: `http://localhost:${PORT}`,
+    reuseExistingServer: false,
+  },
+});
