@@ -12,6 +12,7 @@ const ROOMS = {
     'failure.ts',
     'phrase.ts',
     'units.ts',
+    'unsound.ts',
     'files',
     'sound',
     'show',

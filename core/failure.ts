@@ -14,6 +14,7 @@ export const FAILURE_CODES = [
   'photo.too-large',
   'clip.coding',
   'clip.no-picture',
+  'media.unsound',
   'clip.silent',
   'clip.too-large',
   'hear.too-long',

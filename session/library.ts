@@ -108,6 +108,7 @@ async function takeBatch(
           : await listener().call('take', { file, name: file.name, want }, how);
       taken.push(one);
       if (!session.over) arrived(one);
+      if (one.facts?.unsound) refused.push(new Failure('media.unsound', { name: file.name, count: one.facts.unsound }));
       if (one.note) refused.push(new Failure(one.note, { name: file.name }));
     } catch (error) {
       const failure = failureOf(error);

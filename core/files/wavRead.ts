@@ -1,4 +1,5 @@
 import { Failure } from '../failure';
+import { silenceUnsound } from '../unsound';
 import type { ByteSource } from './bytes';
 
 /** RIFF/WAVE, Microsoft and IBM 1991, with WAVE_FORMAT_EXTENSIBLE (from memory). */
@@ -91,6 +92,9 @@ function codingOf(tag: number, bits: number): Coding | null {
 export class WavReader {
   readonly header: WavHeader;
 
+  /** Samples read so far that were no numbers, or beyond 32 bits; they are silence. */
+  unsound = 0;
+
   constructor(private readonly source: ByteSource) {
     this.header = readWavHeader(source);
   }
@@ -105,6 +109,7 @@ export class WavReader {
     const got = Math.floor(view.byteLength / stride);
     for (let channel = 0; channel < channels; channel += 1) {
       decodePlane(view, coding, channel * width, stride, got, planes[channel]!);
+      if (coding === 'float32' || coding === 'float64') this.unsound += silenceUnsound(planes[channel]!, got);
     }
     return got;
   }
@@ -128,15 +133,10 @@ function decodePlane(view: DataView, coding: Coding, first: number, stride: numb
       for (let i = 0, at = first; i < count; i += 1, at += stride) out[i] = view.getInt32(at, true) / 2_147_483_648;
       return;
     case 'float32':
-      for (let i = 0, at = first; i < count; i += 1, at += stride) out[i] = finite(view.getFloat32(at, true));
+      for (let i = 0, at = first; i < count; i += 1, at += stride) out[i] = view.getFloat32(at, true);
       return;
     case 'float64':
-      for (let i = 0, at = first; i < count; i += 1, at += stride) out[i] = finite(view.getFloat64(at, true));
+      for (let i = 0, at = first; i < count; i += 1, at += stride) out[i] = view.getFloat64(at, true);
       return;
   }
-}
-
-/** A damaged float must not poison every filter behind it. */
-function finite(value: number): number {
-  return Number.isFinite(value) ? value : 0;
 }

@@ -3,6 +3,7 @@ import type { MediaId } from '../show/types';
 import { alikeness, isSilent, type PcmSource, type SoundPlace } from '../sound';
 import { throughChain } from '../treat';
 import type { Frames } from '../units';
+import { silenceUnsound } from '../unsound';
 import { Limiter } from './limit';
 import type { Plan, PlannedLane, PlannedPart, PlannedSpan } from './plan';
 
@@ -29,6 +30,10 @@ export class Mixer {
   private readonly level = new Float32Array(CHUNK);
   private readonly crosses = new Map<PlannedJoin, HeardCross>();
   private readonly sides = new Map<PlannedSpan, readonly CrossSide[]>();
+
+  /** Samples mixed so far that came out as no numbers; they are silence. Each is counted once. */
+  unsound = 0;
+  private counted = 0;
 
   private readonly limiter: Limiter | null;
   private readonly lanes: readonly MixedLane[];
@@ -77,6 +82,7 @@ export class Mixer {
     if (count * 2 > into.length) throw new RangeError(`count ${count} needs ${count * 2} samples, into has ${into.length}`);
     if (this.limiter) this.limiter.render(first, count, into);
     else this.mix(first, count, into);
+    silenceUnsound(into, count * 2);
   }
 
   /** The same, and each lane as it goes into the whole (before peaks are held), in the order of `laneIds`. */
@@ -98,7 +104,14 @@ export class Mixer {
       for (let i = 0; i < this.lanes.length; i += 1) this.addLane(this.lanes[i]!, at, end, first, into, this.plan.master, apart[i]);
     }
     this.close(low, high, first, into);
-    for (const lane of apart) this.close(low, high, first, lane);
+    const lost = silenceUnsound(into, count * 2);
+    // What is held is looked at ahead and again.
+    if (first + count > this.counted) this.unsound += lost;
+    this.counted = Math.max(this.counted, first + count);
+    for (const lane of apart) {
+      this.close(low, high, first, lane);
+      silenceUnsound(lane, count * 2);
+    }
   }
 
   /** Adds a lane to the sound of [low, high), at most `CHUNK` frames; `apart` gets it alone. */

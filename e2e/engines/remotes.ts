@@ -17,8 +17,8 @@ export async function chromiumRemote(base: string): Promise<Remote> {
     goto: async (path) => void (await page.goto(base + path)),
     script: (body, ...args) => page.evaluate(call(body, args)),
     async press(body, ...args) {
-      const found = await page.evaluateHandle(call(body, args));
-      await found.asElement()!.click();
+      const found = await page.evaluateHandle<Element>(call(body, args));
+      await found.click();
     },
     close: () => browser.close(),
   };

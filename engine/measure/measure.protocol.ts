@@ -10,6 +10,8 @@ export interface Written {
   readonly bytes: number;
   /** Samples stopped at full scale. */
   readonly clipped: number;
+  /** Samples that were no numbers, and are silence. */
+  readonly unsound: number;
 }
 
 /** Frames [first, first + frames) of a plan. */

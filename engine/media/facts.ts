@@ -12,4 +12,6 @@ export interface SoundFacts {
   readonly sounding: Sounding | null;
   /** Seconds that the file claims where it holds less; null for a whole file. */
   readonly claimed: number | null;
+  /** Samples of the file that were no numbers, and are silence; left out where all are. */
+  readonly unsound?: number;
 }

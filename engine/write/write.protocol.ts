@@ -34,6 +34,8 @@ export interface Packed {
   readonly bytes: number;
   /** Samples above full scale; what they become is up to whoever plays the file. */
   readonly clipped: number;
+  /** Samples that were no numbers, and are silence. */
+  readonly unsound: number;
 }
 
 /** Workers that write films: one for MP4, one for WebM, each with the encoders that it needs. */

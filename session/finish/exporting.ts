@@ -21,6 +21,8 @@ export type Exporting =
       readonly bytes: number;
       /** Samples above full scale. */
       readonly clipped: number;
+      /** Samples that were no numbers, and are silence. */
+      readonly unsound: number;
       /** Can be shared; null where it went where the person chose. */
       readonly file: File | null;
     }
@@ -78,7 +80,10 @@ const TELLING = 1_500;
  */
 export async function runExport(
   { what, name, type, pick }: Job,
-  write: (to: Destination, options: CallOptions) => Promise<{ readonly bytes: number; readonly clipped?: number }>,
+  write: (
+    to: Destination,
+    options: CallOptions,
+  ) => Promise<{ readonly bytes: number; readonly clipped?: number; readonly unsound?: number }>,
 ): Promise<void> {
   const session = sessionNow();
   const { signal, counts } = making().ask();
@@ -94,11 +99,11 @@ export async function runExport(
       const left = spent > TELLING && share > 0.02 ? (spent * (1 - share)) / share / 1000 : null;
       if (counts()) say({ status: 'writing', what, share, left });
     };
-    const { bytes, clipped = 0 } = await write({ name, target }, { signal, onProgress });
+    const { bytes, clipped = 0, unsound = 0 } = await write({ name, target }, { signal, onProgress });
     const written = target ? null : await fileAt(places.written(name));
     const file = written ? new File([written], name, { type }) : null;
     if (file) download(file, name);
-    say({ status: 'done', name, bytes, clipped, file });
+    say({ status: 'done', name, bytes, clipped, unsound, file });
   } catch (error) {
     if (session.over) return;
     const failure = failureOf(error);

@@ -60,7 +60,7 @@ export async function savePaper(show: Show, paper: Paper): Promise<void> {
   try {
     const file = new File([await textOf(show, paper)], name, { type: `${type};charset=utf-8` });
     download(file, name);
-    sayBeside({ status: 'done', name, bytes: file.size, clipped: 0, file });
+    sayBeside({ status: 'done', name, bytes: file.size, clipped: 0, unsound: 0, file });
   } catch (error) {
     sayBeside({ status: 'failed', failure: failureOf(error) });
   }

@@ -83,6 +83,7 @@ export async function exportSound(show: Show, kind: SoundFile, which: Which, pic
     }
     const files: string[] = [];
     let clipped = 0;
+    let unsound = 0;
     try {
       for (const [index, lane] of lanes.entries()) {
         const file = fileName(`${index + 1} ${sayLane(lane)}`, ending);
@@ -95,10 +96,11 @@ export async function exportSound(show: Show, kind: SoundFile, which: Which, pic
           { ...options, onProgress },
         );
         clipped += written.clipped;
+        unsound += written.unsound;
       }
       const onProgress = (share: number) => options.onProgress?.(0.9 + share * 0.1);
       const { bytes } = await packer().call('bundle', { files, ...to }, { ...options, onProgress });
-      return { bytes, clipped };
+      return { bytes, clipped, unsound };
     } finally {
       for (const file of files) await removeAt(places.written(file));
     }

@@ -22,7 +22,7 @@ export function ExportState() {
     case 'failed':
       return <Notice grave text={sentenceOf(exporting.failure)} onClose={forgetExport} />;
     case 'done': {
-      const { name, bytes, clipped, file } = exporting;
+      const { name, bytes, clipped, unsound, file } = exporting;
       return (
         <View className="gap-2">
           <Notice
@@ -33,6 +33,7 @@ export function ExportState() {
             })}
             onClose={forgetExport}
           />
+          {unsound > 0 ? <Notice grave text={t('finish.samplesWereNoNumbers', { count: unsound })} /> : null}
           {file && mayShare(file) ? (
             <Button label={t('finish.shareIt')} icon={Share} onPress={() => void shareFile(file)} className="self-start" />
           ) : null}

@@ -99,4 +99,6 @@ export const failure = {
     'Something that worked in the background stood still and was ended. Your show is safe; ask for it once more. If it happens again with the same file, leave that file out.',
   'failure.clip.too-large':
     '{{file}} says that its picture has {{megapixels}} megapixels: more than can be shown here. Your show is unchanged. Make the clip smaller, or choose another one.',
+  'failure.media.unsound':
+    '“{{name}}” came in, but {{count}} of its samples are no numbers (as in damaged files). They are silence now; all else is as it was.',
 } as const;

@@ -140,4 +140,7 @@ export const finish = {
     'The show with its {{count}} files, {{size}}: opens on another device with everything in place. It is opened from the list of shows.',
   'finish.nothingYet': 'There is nothing to take home yet. Add pictures and music first.',
   'finish.filmNeedsPictures': 'A film needs at least one picture. This show is sound alone: save it as a sound.',
+  'finish.samplesWereNoNumbers_one': 'One sample could not be worked out (it would lie beyond what a file can hold) and is silence.',
+  'finish.samplesWereNoNumbers_other':
+    '{{count}} samples could not be worked out (they would lie beyond what a file can hold) and are silence.',
 } as const;

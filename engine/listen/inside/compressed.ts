@@ -1,6 +1,7 @@
 import { ALL_FORMATS, AudioSampleSink, BlobSource, Input, type AudioSample, type InputAudioTrack } from 'mediabunny';
 import { Failure } from '../../../core/failure';
 import { behindId3, claimOf } from '../../../core/files';
+import { silenceUnsound } from '../../../core/unsound';
 import { blobBytes } from './blobBytes';
 import { checkLength, type Decoded, type SoundSink } from './sink';
 
@@ -35,7 +36,7 @@ export async function decodeCompressed(
       }
     }
     const claimed = tag.frames ?? Math.round(seconds * placer.rate);
-    return { claimed };
+    return { claimed, unsound: placer.unsound };
   } catch (error) {
     throw decodingFailure(error, placer);
   } finally {
@@ -60,6 +61,7 @@ function decodingFailure(error: unknown, placer: Placer): Failure {
 /** Puts decoded samples one behind the other by their time stamps: skips what lies before the sound, fills real gaps. */
 class Placer {
   rate = 0;
+  unsound = 0;
   private position = 0;
   private planes: Float32Array[] = [];
 
@@ -92,6 +94,7 @@ class Placer {
       const target = plane.length >= count ? plane : (this.planes[planeIndex] = new Float32Array(count));
       const format = 'f32-planar' as const;
       sample.copyTo(target.subarray(0, count), { planeIndex, format, frameOffset: skip, frameCount: count });
+      this.unsound += silenceUnsound(target, count);
     }
     this.sink.take(this.planes, count);
     this.position += count;

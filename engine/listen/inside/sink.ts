@@ -14,6 +14,8 @@ export interface SoundSink {
 export interface Decoded {
   /** Frames that the file claims at its own rate; null where it does not say. */
   readonly claimed: number | null;
+  /** Samples that were no numbers, and are silence. */
+  readonly unsound: number;
 }
 
 /** Refuses a length before anything is decoded: one that is too long, and one that is none. @throws Failure `media.*`. */

@@ -3,12 +3,13 @@ import { looksLikeWav } from '../../../core/files';
 import { LIMITS, type MediaId } from '../../../core/show';
 import { Converter, PeakBuilder, TraceBuilder, packPeaks, soundingOf } from '../../../core/sound';
 import { RATE } from '../../../core/units';
+import { silenceUnsound } from '../../../core/unsound';
 import { places } from '../../media/folders';
 import { PlaceWriter, writeAt } from '../../media/write';
 import type { SoundFacts } from '../../media/facts';
 import { blobBytes } from './blobBytes';
 import { decodeCompressed } from './compressed';
-import { tooLong, type SoundSink } from './sink';
+import { tooLong, type Decoded, type SoundSink } from './sink';
 import { decodeWav } from './wav';
 
 /** Below this a sound is no sound, seconds. */
@@ -26,8 +27,8 @@ export async function takeSound(file: Blob, id: MediaId, signal: AbortSignal, pr
     const keeper = new Keeper(pages, trace);
     const isWav = looksLikeWav(blobBytes(file));
     const decode = isWav ? decodeWav : decodeCompressed;
-    const { claimed } = await decode(file, keeper, signal, progress);
-    const facts = keeper.finish(claimed);
+    const decoded = await decode(file, keeper, signal, progress);
+    const facts = keeper.finish(decoded);
     await pages.finish();
     await trace.finish();
     await writeAt(places.peaks(id), packPeaks(keeper.peaks()));
@@ -47,6 +48,7 @@ class Keeper implements SoundSink {
   private channels = 0;
   private taken = 0;
   private samples = 0;
+  private unsound = 0;
 
   constructor(
     private readonly pages: PlaceWriter,
@@ -72,7 +74,7 @@ class Keeper implements SoundSink {
     this.keep(this.converter!.push(planes, count));
   }
 
-  finish(claimed: number | null): SoundFacts {
+  finish({ claimed, unsound }: Decoded): SoundFacts {
     if (!this.converter || this.taken === 0) throw new Failure('media.no-length');
     this.keep(this.converter.finish());
     if (this.taken < SHORTEST * this.rate)
@@ -88,6 +90,7 @@ class Keeper implements SoundSink {
       frames,
       sounding: soundingOf(this.peaks()),
       claimed: missing > MISSING ? claimed! / this.rate : null,
+      ...(unsound + this.unsound > 0 ? { unsound: unsound + this.unsound } : {}),
     };
   }
 
@@ -96,6 +99,8 @@ class Keeper implements SoundSink {
   }
 
   private keep(block: Float32Array): void {
+    // What was a number in the file may be none once it is converted.
+    this.unsound += silenceUnsound(block);
     this.pages.write(block);
     this.peakBuilder!.push(block);
     this.trace.write(this.traceBuilder!.push(block));

@@ -47,6 +47,30 @@ it('keeps samples at 48 kHz as they are, and mono as mono', async () => {
   expect(stored.every((value, i) => Math.abs(value - wanted[i]! * 0.5) < 1e-6)).toBe(true);
 });
 
+it('makes silence of samples that are no numbers or lie beyond 32 bits, counts them, and leaves the others alone', async () => {
+  // A 64-bit float WAV by hand: fmt 3, 64 bits (RIFF/WAVE, Microsoft and IBM 1991, from memory).
+  const values = Float64Array.from({ length: 4800 }, (_, i) => (i % 2 ? 0.25 : -0.25));
+  [values[10], values[20], values[30], values[40]] = [1e300, Number.NaN, -Infinity, 3e38];
+  const head = Buffer.alloc(44);
+  head.write('RIFF', 0);
+  head.writeUInt32LE(36 + values.byteLength, 4);
+  head.write('WAVEfmt ', 8);
+  head.writeUInt32LE(16, 16);
+  head.writeUInt16LE(3, 20);
+  head.writeUInt16LE(1, 22);
+  head.writeUInt32LE(48_000, 24);
+  head.writeUInt32LE(48_000 * 8, 28);
+  head.writeUInt16LE(8, 32);
+  head.writeUInt16LE(64, 34);
+  head.write('data', 36);
+  head.writeUInt32LE(values.byteLength, 40);
+  const { media, facts } = await bring(Buffer.concat([head, Buffer.from(values.buffer)]));
+  expect(facts).toMatchObject({ frames: 4800, unsound: 3 });
+  const stored = new Float32Array(files.bytes('pcm', `${media.id}.v1`).slice().buffer);
+  expect([stored[10], stored[20], stored[30], stored[40], stored[41]]).toEqual([0, 0, 0, Math.fround(3e38), 0.25]);
+  expect(stored.every(Number.isFinite)).toBe(true);
+});
+
 it('knows a file that came before, whatever it is called now', async () => {
   const bytes = wav(9600, 48_000);
   const first = await bring(bytes);

@@ -19,5 +19,5 @@ export async function decodeWav(file: Blob, sink: SoundSink, signal: AbortSignal
     await new Promise((resolve) => setTimeout(resolve));
     if (signal.aborted) throw new Failure('cancelled');
   }
-  return { claimed };
+  return { claimed, unsound: reader.unsound };
 }

@@ -7,13 +7,13 @@ import { Sources } from '../../media/inside/sources';
 /** Frames between looks at the signal and progress reports. */
 const BLOCK = 1 << 16;
 
-/** Renders frames of a plan block by block; yields to the event loop between them, so that it can be cancelled. */
+/** Renders frames of a plan block by block; yields to the event loop between them, so that it can be cancelled. Gives how many samples were no numbers. */
 export async function eachBlock(
   plan: Plan,
   { first, frames: all }: FrameRange,
   desk: Desk,
   take: (block: Float32Array<ArrayBuffer>, frames: number) => void | Promise<void>,
-): Promise<void> {
+): Promise<number> {
   const sources = new Sources();
   try {
     const mixer = new Mixer(plan, await sources.serve(plan));
@@ -26,6 +26,7 @@ export async function eachBlock(
       await new Promise((resolve) => setTimeout(resolve));
       if (desk.signal.aborted) throw new Failure('cancelled');
     }
+    return mixer.unsound;
   } finally {
     sources.close();
   }

@@ -41,7 +41,7 @@ it('plays blocks that are the written file, sample for sample', async () => {
   await desk.prepare({ plan });
   const written = await write({ plan, format: 'float32', name: 'My show.wav', target: null }, quiet);
   const bytes = files.bytes('written', 'My show.wav');
-  expect(written).toEqual({ frames: 96_000, bytes: bytes.length, clipped: 0 });
+  expect(written).toEqual({ frames: 96_000, bytes: bytes.length, clipped: 0, unsound: 0 });
   const reader = new WavReader(memoryBytes(bytes));
   const file = [new Float32Array(96_000), new Float32Array(96_000)];
   reader.read(0, 96_000, file);
@@ -56,6 +56,28 @@ it('plays blocks that are the written file, sample for sample', async () => {
   }
   expect(file[0]![1000]).toBe(samples[2000]);
 });
+
+it.each([null, 0.5])(
+  'writes nothing but numbers where sound lies beyond what a file can hold, and counts what was lost (ceiling %p)',
+  async (ceiling) => {
+    const frames = 48_000;
+    const writer = new WavWriter('float32', 1);
+    const samples = new Float32Array(frames).fill(0.1);
+    samples[24_000] = 3e38;
+    const bytes = Buffer.concat([writer.header(frames), writer.encode(samples, frames)]);
+    const { media } = await take({ file: asBlob(bytes), name: 'a.wav', want: 'sound' }, quiet);
+    const plan = planSpans(media.id, 1, [{ from: 0, to: 1, join: 0 }]);
+    const written = await write({ plan: { ...plan, master: 4, ceiling }, format: 'float32', name: 'loud.wav', target: null }, quiet);
+    const reader = new WavReader(memoryBytes(files.bytes('written', 'loud.wav')));
+    const planes = [new Float32Array(frames), new Float32Array(frames)];
+    reader.read(0, frames, planes);
+    expect(reader.unsound).toBe(0);
+    expect(planes[0]!.every(Number.isFinite)).toBe(true);
+    expect(planes[0]![24_000]).toBe(0);
+    expect(planes[0]![1000]).toBeCloseTo(0.4 * Math.SQRT1_2, 5);
+    expect(written.unsound).toBe(2);
+  },
+);
 
 it('measures the plan, tells its progress up to the whole, and closes what it opened', async () => {
   const { plan } = await laidShow();

@@ -38,11 +38,11 @@ export async function write(details: Parameters<MeasureCalls['write']>[0], desk:
   const out = await openOut(name, target);
   try {
     await out.write(writer.header(only.frames));
-    await eachBlock(plan, only, desk, (block, frames) => out.write(writer.encode(block, frames)));
+    const unsound = await eachBlock(plan, only, desk, (block, frames) => out.write(writer.encode(block, frames)));
     const footer = writer.footer(only.frames);
     if (footer.length > 0) await out.write(footer);
     await out.finish();
-    return { frames: only.frames, bytes: writer.fileBytes(only.frames), clipped: writer.clipped };
+    return { frames: only.frames, bytes: writer.fileBytes(only.frames), clipped: writer.clipped, unsound };
   } finally {
     await out.close();
   }

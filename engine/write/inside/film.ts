@@ -60,6 +60,7 @@ export function filmWriter(kind: Kind) {
       const painter = new Painter();
       const sources = new Sources();
       let clipped = 0;
+      let unsound = 0;
       const giveUp = () => painter.giveUp();
       desk.signal.addEventListener('abort', giveUp);
       try {
@@ -75,8 +76,9 @@ export function filmWriter(kind: Kind) {
           const feed = new SoundFeed(sound, kind.late());
           await shoot(details, { painter, pictures, mixer, feed }, desk);
           ({ clipped } = feed);
+          ({ unsound } = mixer);
         });
-        return { bytes, clipped };
+        return { bytes, clipped, unsound };
       } finally {
         desk.signal.removeEventListener('abort', giveUp);
         sources.close();

@@ -31,6 +31,7 @@ export function soundWriter(kind: Kind) {
       if (!(await canWrite())) throw new Failure('sound.coding', { format: kind.name });
       const { plan, tags } = details;
       let clipped = 0;
+      let unsound = 0;
       const bytes = await writeThrough(
         details,
         tags,
@@ -41,11 +42,11 @@ export function soundWriter(kind: Kind) {
           output.addAudioTrack(source);
           await output.start();
           const feed = new SoundFeed(source);
-          await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => feed.add(block, frames));
+          unsound = await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => feed.add(block, frames));
           ({ clipped } = feed);
         },
       );
-      return { bytes, clipped };
+      return { bytes, clipped, unsound };
     },
   };
 }
