@@ -43,7 +43,7 @@ const ROOMS = {
       'open',
       'library.ts',
     ],
-    ...['missing.ts', 'sound', 'stage', 'fit', 'pictures', 'voice', 'balance', 'bed', 'finish', 'showFile'],
+    ...['missing.ts', 'sound', 'stage', 'fit', 'pictures', 'voice', 'balance', 'bed', 'finish', 'showFile', 'offline.ts'],
   ],
   ui: [
     ...[

@@ -27,7 +27,13 @@ export default defineConfig({
   retries: 0,
   reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
   outputDir: 'test-results/e2e',
-  use: { baseURL: `http://localhost:${PORT}`, launchOptions: CHROMIUM, trace: 'retain-on-failure', actionTimeout: 60_000 },
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    launchOptions: CHROMIUM,
+    trace: 'retain-on-failure',
+    actionTimeout: 60_000,
+    serviceWorkers: 'block',
+  },
   projects: [
     { name: 'phone', grepInvert: /@wide/, use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
     { name: 'wide', grep: /@wide/, use: { viewport: { width: 1280, height: 800 } } },

@@ -84,6 +84,7 @@ const SITE_INPUTS = [
   'metro.config.js',
   'tailwind.config.js',
   'package-lock.json',
+  'scripts/offline.mjs',
 ];
 
 /** Below this, compressing gains nothing, bytes. */
@@ -94,7 +95,7 @@ function compress(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     const path = join(folder, entry.name);
     if (entry.isDirectory()) compress(path);
-    else if (/\.(js|css|html|json|svg|ttf|wasm|ico)$/.test(entry.name) && statSync(path).size >= WORTHWHILE) {
+    else if (/\.(js|css|html|json|svg|ttf|wasm|ico|webmanifest)$/.test(entry.name) && statSync(path).size >= WORTHWHILE) {
       const bytes = readFileSync(path);
       writeFileSync(`${path}.br`, brotliCompressSync(bytes));
       writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
@@ -104,11 +105,13 @@ function compress(folder) {
 
 /** Builds the web application into dist/. */
 export function ensureSite() {
-  return once('site', SITE_INPUTS, 'dist/index.html', () => {
+  return once('site', SITE_INPUTS, 'dist/service-worker.js', () => {
     console.log('Building the web application (a minute or two the first time) …');
     const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
     const status = node([tool('expo'), 'export', '-p', 'web'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
     if (status !== 0) give('The web application could not be built: the reason stands above.');
+    if (node(['scripts/offline.mjs', 'dist']) !== 0)
+      give('The application could not be made ready for working offline: the reason stands above.');
     compress(join(root, 'dist'));
   });
 }

@@ -8,6 +8,7 @@ import { Slot } from 'expo-router';
 import Head from 'expo-router/head';
 import { Fragment, useEffect } from 'react';
 import { useTranslation } from 'react-i18next';
+import { takeHandedOver, workOffline } from '../session/offline';
 import { queryClient } from '../session/queries';
 import { readSettings, useSettings } from '../session/settings';
 import { startOnce } from '../session/shows/seed';
@@ -27,6 +28,8 @@ export function AppFrame() {
     void readSettings();
     void startOnce();
     void findStaying();
+    void workOffline();
+    void takeHandedOver();
   }, []);
   // Without its fonts the application still works in the browser's own.
   if (!ready || (!loaded && !failed)) return null;

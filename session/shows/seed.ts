@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { Failure, failureOf } from '../../core/failure';
 import { readShow, startHistory, type Media } from '../../core/show';
+import { fileAt, places } from '../../engine/media/folders';
 import { newId } from '../ids';
 import { listener } from '../workers';
 import { tidyOnce } from './tidy';
@@ -71,7 +72,8 @@ export async function layDemo(which: keyof typeof DEMOS = 'show'): Promise<void>
 }
 
 async function takeDemoFile(media: Media, onProgress: (share: number) => void): Promise<void> {
-  const file = await (await get(`/demo/media/${media.id}`)).blob();
+  // What is here already needs no server.
+  const file = (await fileAt(places.original(media.id))) ?? (await (await get(`/demo/media/${media.id}`)).blob());
   const want = media.kind === 'sound' ? 'sound' : 'picture';
   const taken = await listener().call('take', { file, name: media.title, want }, { onProgress });
   if (taken.media.id !== media.id) throw new Failure('media.damaged', { name: media.title });

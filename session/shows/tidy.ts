@@ -6,7 +6,8 @@ import { readMediaIndex } from './mediaIndex';
 import { allShowIds } from './records';
 import { guarded, storage } from './storage';
 
-const TABS = 'rainbed/tabs';
+/** A lock that every window of the application holds for as long as it is open. */
+export const TABS = 'rainbed/tabs';
 const MARKS = 'marks';
 /** What nobody needs is freed this long after it was first seen to be so, ms. */
 export const GRACE = 7 * 24 * 3600 * 1000;

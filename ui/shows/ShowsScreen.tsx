@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { failureOf } from '../../core/failure';
 import type { Entry } from '../../session/shows/records';
+import { useNewVersion, goToVersion } from '../../session/offline';
 import { showSettings } from '../../session/settings';
 import { useStaying } from '../../session/shows/staying';
 import { layDemo, useSeeding } from '../../session/shows/seed';
@@ -70,6 +71,7 @@ export function ShowsScreen() {
         <FileInButton />
       </View>
       <SettingsPanel />
+      <NewVersion />
       {stays ? null : <Notice grave text={t('shows.nothingStays')} />}
       <FileInState />
       {failure ? <Notice grave text={sentenceOf(failureOf(failure))} /> : null}
@@ -103,6 +105,20 @@ export function ShowsScreen() {
       {list.data && list.data.length > 0 ? <OtherDemo entries={list.data} /> : null}
       <Bin onRestore={(id) => restore.mutate(id)} onDiscard={(id) => discard.mutate(id)} />
     </ScrollView>
+  );
+}
+
+/** A new version of the application waits until it is wanted; it is offered here alone, where no show is open. */
+function NewVersion() {
+  const waiting = useNewVersion((state) => state.waiting);
+  const [others, setOthers] = useState(false);
+  if (!waiting) return null;
+  const run = () => void goToVersion(waiting).then((went) => setOthers(!went));
+  return (
+    <Notice
+      text={others ? t('shows.closeOtherWindows') : t('shows.aNewVersionWaits')}
+      action={{ label: t('shows.useTheNewVersion'), run }}
+    />
   );
 }
 

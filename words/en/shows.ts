@@ -39,4 +39,7 @@ export const shows = {
   'shows.layOutTheRadioShow': 'Lay out a demo of sound alone: one minute of radio',
   'shows.nothingStays':
     'This window may keep nothing (private windows often may not). You can work here, but when the window closes all of it is gone: save the work as a file before you leave.',
+  'shows.aNewVersionWaits': 'A new version of Rain Bed is here. Your shows stay as they are.',
+  'shows.closeOtherWindows': 'Rain Bed is open in other windows too. Close them first: the new version would change it underneath them.',
+  'shows.useTheNewVersion': 'Use the new version',
 } as const;
