@@ -13,6 +13,7 @@ import { openPanel } from '../panels/open';
 import { useTokens, type Token } from '../theme/useTokens';
 import { sayLaneSettings } from '../words/treatments';
 import { Channel } from './Channel';
+import { LevelButton } from './LevelButton';
 import { PanSlider } from './PanSlider';
 import { LANE_SCALE } from './scale';
 
@@ -45,14 +46,10 @@ export const LaneRow = memo(function LaneRow({ lane, empty }: Props) {
   const change = (next: Parameters<typeof setLane>[1]['change']) => edit(setLane, { id: lane.id, change: next });
   const settings = sayLaneSettings(lane);
   return (
-    <View
-      className={`border-b border-line py-1 ${empty ? 'opacity-60' : ''}`}
-      accessibilityLabel={t('balance.lane', { lane: name })}
-      role="group"
-    >
+    <View className="border-b border-line py-1" accessibilityLabel={t('balance.lane', { lane: name })} role="group">
       <View className="flex-row items-center gap-2">
         <View className="w-[4.25rem]">
-          <Say look="label" style={{ color: tokens[tone] }}>
+          <Say look="label" style={{ color: tokens[empty ? 'ink-2' : tone] }}>
             {name}
           </Say>
         </View>
@@ -72,15 +69,12 @@ export const LaneRow = memo(function LaneRow({ lane, empty }: Props) {
             words={peak}
           />
         </View>
-        <Pressable
-          accessibilityRole="button"
-          accessibilityLabel={t('balance.fieldsOf', { lane: name, level: sayGate(level) })}
+        <LevelButton
+          name={t('balance.fieldsOf', { lane: name, level: sayGate(level) })}
+          level={sayGate(level)}
+          peak={peak}
           onPress={() => openPanel({ name: 'lane', lane: lane.id })}
-          className="min-h-touch w-[4.5rem] items-end justify-center active:opacity-70"
-        >
-          <Say look="time">{sayGate(level)}</Say>
-          <span ref={peak} className="rb-peak-words font-text text-tiny text-ink-2" />
-        </Pressable>
+        />
       </View>
       <View className="flex-row items-center gap-2">
         <Switch label={t('common.mute')} hint={t('details.mute', { title: name })} on={lane.mute} onChange={(mute) => change({ mute })} />

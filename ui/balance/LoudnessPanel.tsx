@@ -33,7 +33,9 @@ export function LoudnessPanel() {
     <View className="gap-3">
       <FirstMet words={['lufs', 'dbtp']} />
       <View
-        className={`flex-row gap-2 ${stale ? 'opacity-60' : ''}`}
+        className="flex-row gap-2"
+        role="group"
+        aria-busy={stale}
         accessibilityLabel={isFetching ? t('finish.levelsAreBeingMeasured') : t('finish.levels')}
       >
         <Reading title={t('common.wholeShow')} value={integrated === null ? '–' : `${decimal(integrated, 1)} LUFS`} />

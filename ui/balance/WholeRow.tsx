@@ -1,5 +1,5 @@
 import { useCallback, useRef } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { partsOn } from '../../core/show';
 import { setMasterGain } from '../../core/show/edits';
 import { bringWholeBack, useRiding } from '../../session/balance/gates';
@@ -13,6 +13,7 @@ import { percentOfLevel } from '../controls/levelEntry';
 import { Say } from '../controls/Say';
 import { openPanel } from '../panels/open';
 import { Channel } from './Channel';
+import { LevelButton } from './LevelButton';
 import { useMeters, type WholeWords } from './meters';
 import { WHOLE_SCALE } from './scale';
 
@@ -54,17 +55,14 @@ export function WholeRow() {
             words={peak}
           />
         </View>
-        <Pressable
-          accessibilityRole="button"
-          accessibilityLabel={t('balance.fieldsOf', { lane: t('balance.theWhole'), level: `${sayShare(gain)}, ${sayGain(gain)}` })}
+        <LevelButton
+          name={t('balance.fieldsOf', { lane: t('balance.theWhole'), level: `${sayShare(gain)}, ${sayGain(gain)}` })}
+          level={sayShare(gain)}
+          peak={peak}
           onPress={() => openPanel({ name: 'loudness' })}
-          className="min-h-touch w-[4.5rem] items-end justify-center active:opacity-70"
-        >
-          <Say look="time">{sayShare(gain)}</Say>
-          <span ref={peak} className="rb-peak-words font-text text-tiny text-ink-2" />
-        </Pressable>
+        />
       </View>
-      <View className={`flex-row flex-wrap gap-x-2 ${stale ? 'opacity-60' : ''}`}>
+      <View className={`flex-row flex-wrap gap-x-2 ${stale ? 'italic' : ''}`} aria-busy={stale}>
         <span ref={now} className="font-text text-small text-ink-2 empty:hidden" />
         <Say look="small">
           {t('balance.ofAll', { all: sayLoudness(data?.integrated ?? null) })}

@@ -10,12 +10,14 @@ import { toggleSound, useTransport } from '../../session/sound/transport';
 import { sayTime, t } from '../../words';
 import { Button, IconButton } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { useTokens } from '../theme/useTokens';
 
 /** Rows that are shown at once; a search finds the others. */
 const SHOWN = 40;
 
 /** Everything that this browser holds to be heard, over all shows: to listen to, and to lay again. */
 export function MinePanel({ onDone }: { readonly onDone: () => void }) {
+  const tokens = useTokens();
   const { data: all } = useMine();
   const [sought, setSought] = useState('');
   const words = sought.toLocaleLowerCase().split(/\s+/).filter(Boolean);
@@ -26,6 +28,7 @@ export function MinePanel({ onDone }: { readonly onDone: () => void }) {
         <TextInput
           accessibilityLabel={t('bed.findASound')}
           placeholder={t('bed.findASound')}
+          placeholderTextColor={tokens['ink-2']}
           value={sought}
           onChangeText={setSought}
           className="h-touch rounded-control border border-line bg-card px-3 font-text text-body text-ink"

@@ -11,6 +11,7 @@ import { Button, IconButton } from '../controls/Button';
 import { Notice } from '../controls/Notice';
 import { Progress } from '../controls/Progress';
 import { Say } from '../controls/Say';
+import { useTokens } from '../theme/useTokens';
 import { sentenceOf } from '../words/failures';
 import { MinePanel } from './MinePanel';
 import { ShelfFilters, filtersIn } from './ShelfFilters';
@@ -18,6 +19,7 @@ import { ShelfRow } from './ShelfRow';
 
 /** The music shelf that the server holds: searched, narrowed down, listened to, added. Without a server it shows what this browser holds. */
 export function ShelfPanel({ onDone }: { readonly onDone: () => void }) {
+  const tokens = useTokens();
   const [query, setQuery] = useState<ShelfQuery>({});
   const [narrowing, setNarrowing] = useState(false);
   const asked = useDeferredValue(query);
@@ -40,6 +42,7 @@ export function ShelfPanel({ onDone }: { readonly onDone: () => void }) {
         <TextInput
           accessibilityLabel={t('bed.searchTheShelf')}
           placeholder={t('bed.searchTheShelf')}
+          placeholderTextColor={tokens['ink-2']}
           value={query.q ?? ''}
           onChangeText={(q) => set({ q })}
           className="h-touch min-w-0 flex-1 rounded-control border border-line bg-card px-3 font-text text-body text-ink"

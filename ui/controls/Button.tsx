@@ -26,6 +26,10 @@ interface Props {
   readonly className?: string;
 }
 
+/** What a control is called that says more than stands on it: the words on it are always part of its name, so that it can be called by them. */
+export const nameWith = (label: string, hint: string): string =>
+  hint.toLocaleLowerCase().includes(label.toLocaleLowerCase()) ? hint : `${label}: ${hint}`;
+
 /** A button with a word on it, at least 44 px in both directions. */
 export function Button({
   label,
@@ -43,7 +47,7 @@ export function Button({
   return (
     <Pressable
       accessibilityRole="button"
-      accessibilityLabel={hint ?? label}
+      accessibilityLabel={hint === undefined ? label : nameWith(label, hint)}
       accessibilityState={{ disabled, ...(chosen === undefined ? {} : { selected: chosen }) }}
       {...(chosen === undefined ? {} : { 'aria-pressed': chosen })}
       disabled={disabled}

@@ -20,8 +20,10 @@ interface Props extends TextProps {
 
 /** Text in one of the house's looks. */
 export function Say({ look = 'body', className = '', children, ...rest }: Props) {
+  // Each view has one heading of the first order, its title; those in it are of the second.
+  const level = rest.accessibilityRole === 'header' && rest['aria-level' as never] === undefined ? { 'aria-level': 2 } : {};
   return (
-    <Text className={`${LOOKS[look]} ${className}`} {...rest}>
+    <Text className={`${LOOKS[look]} ${className}`} {...level} {...rest}>
       {children}
     </Text>
   );

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { Say } from './Say';
+import { useTokens } from '../theme/useTokens';
 
 interface Props {
   readonly label: string;
@@ -17,6 +18,7 @@ interface Props {
 
 /** A few lines of text. */
 export function WordsField({ label, value, most, placeholder = '', rows = 3, say, onSet }: Props) {
+  const tokens = useTokens();
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? value;
   return (
@@ -28,6 +30,7 @@ export function WordsField({ label, value, most, placeholder = '', rows = 3, say
         numberOfLines={rows}
         maxLength={most}
         placeholder={placeholder}
+        placeholderTextColor={tokens['ink-2']}
         onChangeText={setTyped}
         onBlur={() => {
           if (typed !== null && typed !== value) onSet(typed);

@@ -18,6 +18,7 @@ import { FileButton } from '../controls/FileButton';
 import { Button, IconButton } from '../controls/Button';
 import { ClickSwitch } from '../fit/ClickSwitch';
 import { Say } from '../controls/Say';
+import { useTokens } from '../theme/useTokens';
 import { openPanel } from '../panels/open';
 
 const ALL = {
@@ -79,6 +80,7 @@ export function SheetPanel() {
 
 /** A mark: going there, its name, taking it away. */
 function MarkRow({ mark: { id, at, name } }: { readonly mark: Mark }) {
+  const tokens = useTokens();
   const { edit } = useOpenShow.getState();
   const said = name || t('sheet.mark');
   const rename = (text: string) => (text.trim() === name ? undefined : edit(setMark, { id, name: text }));
@@ -92,6 +94,7 @@ function MarkRow({ mark: { id, at, name } }: { readonly mark: Mark }) {
         key={name}
         accessibilityLabel={t('details.nameOfMark', { at: sayTime(at) })}
         placeholder={t('sheet.mark')}
+        placeholderTextColor={tokens['ink-2']}
         defaultValue={name}
         maxLength={60}
         onBlur={(event) => rename((event.target as unknown as HTMLInputElement).value)}

@@ -35,7 +35,7 @@ export function CheckList() {
   const toLook = open.filter(({ state }) => state !== 'wait').length;
   const waiting = open.some(({ state }) => state === 'wait');
   return (
-    <View className="gap-2" accessibilityLabel={t('finish.checkOfTheShow')}>
+    <View className="gap-2" role="group" accessibilityLabel={t('finish.checkOfTheShow')}>
       <Say look="lead" accessibilityRole="header">
         {toLook > 0 ? t('finish.worthLooking', { count: toLook }) : waiting ? t('finish.theShowIsBeingChecked') : t('finish.allIsWell')}
       </Say>
@@ -75,7 +75,9 @@ function Line({ finding }: { readonly finding: Finding }) {
   return (
     <View className="gap-1 rounded-control border border-line bg-card p-2 pl-3" testID={`check ${finding.kind}`}>
       <View className="flex-row items-center gap-2">
-        <Icon size={20} strokeWidth={2} color={tokens[tone]} aria-label={t(said)} />
+        <View role="img" aria-label={t(said)}>
+          <Icon size={20} strokeWidth={2} color={tokens[tone]} aria-hidden />
+        </View>
         <View className="flex-1">
           <Say look="label">{sayAbout(finding.kind)}</Say>
           <Say look="small" className="text-ink">

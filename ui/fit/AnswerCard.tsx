@@ -1,4 +1,4 @@
-import { Pressable } from 'react-native';
+import { Pressable, Text } from 'react-native';
 import type { Answer } from '../../core/fit';
 import { pick } from '../../session/fit/fitting';
 import { Say } from '../controls/Say';
@@ -17,10 +17,11 @@ const TONES = { hidden: 'moss', 'might be noticed': 'amber', audible: 'red' } as
 export function AnswerCard({ answer, index, picked }: Props) {
   const tokens = useTokens();
   const title = sayWay(answer);
+  // What it is called is what stands on it; the commas are for whoever hears it.
+  const comma = <Text className="sr-only">, </Text>;
   return (
     <Pressable
       accessibilityRole="radio"
-      accessibilityLabel={`${title}: ${sayAnswer(answer)}, ${sayHiding(answer)}`}
       accessibilityState={{ checked: picked }}
       aria-checked={picked}
       onPress={() => pick(index)}
@@ -29,8 +30,12 @@ export function AnswerCard({ answer, index, picked }: Props) {
     >
       <Say look="label" className={picked ? 'text-rain' : 'text-ink'}>
         {title}
+        <Text className="sr-only">: </Text>
       </Say>
-      <Say look="small">{sayAnswer(answer)}</Say>
+      <Say look="small">
+        {sayAnswer(answer)}
+        {comma}
+      </Say>
       <Say look="small" style={{ color: tokens[answer.way === 'stop' ? 'ink-2' : TONES[answer.hiding]] }}>
         {sayHiding(answer)}
       </Say>

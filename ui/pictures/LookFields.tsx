@@ -7,6 +7,7 @@ import { useOpenShow, useShown } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Choice } from '../controls/Choice';
 import { Say } from '../controls/Say';
+import { useTokens } from '../theme/useTokens';
 import { CARD_COLOURS } from './cardColours';
 
 const FRAMINGS: readonly { readonly value: Framing; readonly label: PlainKey }[] = [
@@ -55,6 +56,7 @@ export function FrameFields({ pictures }: { readonly pictures: readonly Picture[
 
 /** Colour and words of a card. */
 export function CardFields({ card }: { readonly card: Card }) {
+  const tokens = useTokens();
   const { edit } = useOpenShow.getState();
   const [typed, setTyped] = useState<string | null>(null);
   const commit = () => {
@@ -69,6 +71,7 @@ export function CardFields({ card }: { readonly card: Card }) {
         <TextInput
           accessibilityLabel={t('pictures.wordsOnTheCard')}
           placeholder={t('pictures.aFewWords')}
+          placeholderTextColor={tokens['ink-2']}
           multiline
           maxLength={LIMITS.card.words}
           value={typed ?? card.words}

@@ -80,7 +80,7 @@ function Title({ title, mayEdit, wide }: TitleProps) {
         onPress={() => setTyped(title)}
         className="h-touch justify-center pb-4"
       >
-        <Say look={wide ? 'lead' : 'strong'} numberOfLines={1} accessibilityRole="header">
+        <Say look={wide ? 'lead' : 'strong'} numberOfLines={1}>
           {title}
         </Say>
       </Pressable>

@@ -1,5 +1,6 @@
 import { t } from '../../words';
 import { useRouter } from 'expo-router';
+import Head from 'expo-router/head';
 import { useCallback, useEffect } from 'react';
 import { View } from 'react-native';
 import { bringSounds, useLibrary } from '../../session/library';
@@ -62,8 +63,10 @@ export function ShowScreen({ id }: { readonly id: string }) {
   }, [router]);
   if (state.status === 'failed') {
     return (
-      <View className="flex-1 items-start gap-4 bg-paper p-6">
-        <Say look="title">{t('show.thisShowCannotBeOpened')}</Say>
+      <View role="main" className="flex-1 items-start gap-4 bg-paper p-6">
+        <Say look="title" accessibilityRole="header" {...{ 'aria-level': 1 }}>
+          {t('show.thisShowCannotBeOpened')}
+        </Say>
         <Say>{sentenceOf(state.failure)}</Say>
         <Button label={t('common.toTheListOfShows')} kind="strong" onPress={back} />
       </View>
@@ -71,14 +74,18 @@ export function ShowScreen({ id }: { readonly id: string }) {
   }
   if (state.status !== 'open') {
     return (
-      <View className="flex-1 items-center justify-center bg-paper p-6" aria-busy>
+      <View role="main" className="flex-1 items-center justify-center bg-paper p-6" aria-busy>
         <Say>{t('show.opening')}</Say>
       </View>
     );
   }
   const least = Math.round(LEAST[room.layout] * room.em);
   return (
-    <View className="flex-1 overflow-hidden bg-paper">
+    <View role="main" className="flex-1 overflow-hidden bg-paper">
+      <Head>
+        <title>{t('show.titleOfThePage', { title: state.history.show.title })}</title>
+      </Head>
+      <h1 className="sr-only">{state.history.show.title}</h1>
       <div style={{ flex: 1, minHeight: 0, overflowY: 'auto', display: 'flex', flexDirection: 'column' }}>
         <div style={{ flex: `1 0 ${least}px`, display: 'flex', flexDirection: 'column', minHeight: 0, maxHeight: `max(100%, ${least}px)` }}>
           <Layout

@@ -8,8 +8,10 @@ import { Say } from '../controls/Say';
 export function LostScreen() {
   const router = useRouter();
   return (
-    <View className="flex-1 items-start gap-4 bg-paper p-6">
-      <Say look="title">{t('shows.thereIsNothingAtThis')}</Say>
+    <View role="main" className="flex-1 items-start gap-4 bg-paper p-6">
+      <Say look="title" accessibilityRole="header" {...{ 'aria-level': 1 }}>
+        {t('shows.thereIsNothingAtThis')}
+      </Say>
       <Say>{t('shows.yourShowsAreSafeIn')}</Say>
       <Button label={t('common.toTheListOfShows')} kind="strong" onPress={() => router.replace('/')} />
     </View>

@@ -27,6 +27,8 @@ interface Props {
 export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
   const [renaming, setRenaming] = useState(false);
   const { data: cover } = usePictureUrl(entry.cover, 'thumb');
+  const facts =
+    entry.pictures === 0 ? t('shows.noPicturesYet') : `${t('pictures.pictures', { count: entry.pictures })} · ${sayTime(entry.seconds)}`;
   return (
     <View className="rounded-control border border-line bg-card p-2">
       {renaming ? (
@@ -35,12 +37,7 @@ export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
         </View>
       ) : (
         <View className="flex-row flex-wrap items-center justify-end">
-          <Pressable
-            accessibilityRole="button"
-            accessibilityLabel={t('shows.open', { title: entry.title })}
-            onPress={onOpen}
-            className="min-h-touch min-w-[15rem] flex-1 flex-row items-center gap-3 active:opacity-75"
-          >
+          <View className="min-h-touch min-w-[15rem] flex-1 flex-row items-center gap-3">
             <View className="h-16 w-24 overflow-hidden rounded-part bg-moss-soft">
               {cover ? <img src={cover} alt="" style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null}
             </View>
@@ -48,13 +45,16 @@ export function ShowCard({ entry, onOpen, onRename, onCopy, onDelete }: Props) {
               <Say look="strong" numberOfLines={2}>
                 {entry.title}
               </Say>
-              <Say look="small">
-                {entry.pictures === 0
-                  ? t('shows.noPicturesYet')
-                  : `${t('pictures.pictures', { count: entry.pictures })} · ${sayTime(entry.seconds)}`}
-              </Say>
+              <Say look="small">{facts}</Say>
             </View>
-          </Pressable>
+            {/* Over all of it: what the card tells of the show is no part of what opening it is called. */}
+            <Pressable
+              accessibilityRole="button"
+              accessibilityLabel={t('shows.open', { title: entry.title })}
+              onPress={onOpen}
+              className="absolute inset-0 rounded-control active:bg-rain-mist active:opacity-40"
+            />
+          </View>
           <View className="flex-row">
             <IconButton label={t('shows.rename', { title: entry.title })} icon={Pencil} onPress={() => setRenaming(true)} />
             <IconButton

@@ -50,10 +50,10 @@ export function ShowsScreen() {
     (error) => error !== null,
   );
   return (
-    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[760px] self-center gap-4 p-4 pb-12">
+    <ScrollView role="main" className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[760px] self-center gap-4 p-4 pb-12">
       <View className="flex-row items-center gap-2 pt-2">
         <CloudRain size={28} color={tokens.rain} aria-hidden />
-        <Say look="title" className="flex-1" accessibilityRole="header">
+        <Say look="title" className="flex-1" accessibilityRole="header" {...{ 'aria-level': 1 }}>
           {t('common.rainBed')}
         </Say>
         <IconButton label={t('settings.settings')} icon={SettingsIcon} onPress={() => showSettings(true)} />

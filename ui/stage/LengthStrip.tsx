@@ -80,9 +80,9 @@ interface BarProps {
 function Bar({ filled, dashed, colour, border }: BarProps) {
   return (
     <View className="h-2.5 w-full flex-row">
-      <View className={`h-2.5 rounded-full ${colour}`} style={{ width: `${filled * 100}%` }} />
+      <View className={`rb-drawn h-2.5 rounded-full ${colour}`} style={{ width: `${filled * 100}%` }} />
       {dashed > 0.001 ? (
-        <View className={`h-2.5 rounded-full border border-dashed ${border}`} style={{ width: `${dashed * 100}%` }} />
+        <View className={`rb-drawn h-2.5 rounded-full border border-dashed ${border}`} style={{ width: `${dashed * 100}%` }} />
       ) : null}
     </View>
   );

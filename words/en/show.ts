@@ -53,4 +53,5 @@ export const show = {
   'show.leaveAnyway': 'Leave anyway',
   'show.saveTheWork': 'Save the work',
   'show.opening': 'The show is being opened …',
+  'show.titleOfThePage': '{{title}} · Rain Bed',
 } as const;
