@@ -132,7 +132,7 @@ test('storage full: said in words, the show is kept', async ({ page, context }) 
   await expect(page.getByTestId('picture 1')).toBeVisible();
 });
 
-test('storage denied, as in a private window: said in words', async ({ page }) => {
+test('storage denied, as in a private window: said in words, and the work can still be done and taken home', async ({ page }, info) => {
   await page.addInitScript(() => {
     const denied = () => Promise.reject(new DOMException('denied', 'SecurityError'));
     Object.defineProperty(StorageManager.prototype, 'getDirectory', { value: denied });
@@ -143,7 +143,15 @@ test('storage denied, as in a private window: said in words', async ({ page }) =
     });
   });
   await openEmpty(page);
-  await expect(page.getByText(/may not store anything/).first()).toBeVisible();
+  await expect(page.getByText(/^This window may keep nothing/)).toBeVisible();
+  await page.getByRole('button', { name: 'New show' }).click();
+  await addPhotos(page, [await photo('red.jpg', '#b03030')]);
+  await layMusic(page, clickSong(6));
+  const path = info.outputPath('out.wav');
+  await exportWav(page, path);
+  expect(probe(path).frames).toBe(5 * 48_000);
+  await page.getByRole('button', { name: 'Save the work', exact: true }).click();
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Save the work' })).toBeVisible();
 });
 
 test('no sound output: said in words, and the file can still be taken home', async ({ page }, info) => {
@@ -157,7 +165,9 @@ test('no sound output: said in words, and the file can still be taken home', asy
   await addPhotos(page, [await photo('red.jpg', '#b03030')]);
   await layMusic(page, clickSong(6));
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(page.getByText(/No sound output answered/)).toBeVisible();
+  await expect(page.getByText(/^No sound output answers: the pictures run without sound/)).toBeVisible();
+  // They do: to the end.
+  await expect(page.getByText('0:05.0 / 0:05.0')).toBeVisible();
   const path = info.outputPath('out.wav');
   await exportWav(page, path);
   expect(probe(path).frames).toBe(5 * 48_000);

@@ -25,7 +25,8 @@ export const level = (samples: Float32Array, from: number, to: number) => {
 
 /** Taps a tool of what is chosen; one that is not among the first four stands behind “More”. */
 export async function tool(page: Page, name: string): Promise<void> {
-  const button = page.getByRole('button', { name, exact: true });
+  // What stands on it may come before what it is called in full.
+  const button = page.getByRole('button', { name: new RegExp(`^(.*: )?${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$`) });
   const more = page.getByRole('button', { name: 'More', exact: true });
   await expect(button.or(more).first()).toBeVisible();
   if (!(await button.first().isVisible())) await more.tap();

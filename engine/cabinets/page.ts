@@ -28,9 +28,24 @@ async function find(): Promise<CabinetKind> {
 
 chooseBy(async () => ({ files: privateFiles, blocks: databaseBlocks, memory: memoryCabinet(memory) })[await cabinetKind()]);
 
-function tried(): Promise<CabinetKind> {
+/** What the page itself may open; its workers may open no more. */
+async function openable(): Promise<CabinetKind[]> {
+  const kinds: CabinetKind[] = [];
+  for (const [kind, cabinet] of [['files', privateFiles] as const, ['blocks', databaseBlocks] as const]) {
+    const may = await cabinet.names('written').then(
+      () => true,
+      () => false,
+    );
+    if (may) kinds.push(kind);
+  }
+  return kinds;
+}
+
+async function tried(): Promise<CabinetKind> {
+  const kinds = await openable();
+  if (kinds.length === 0) return 'memory';
   return new Promise((resolve) => {
-    const worker = new Worker(new URL('./trial.worker', window.location.href));
+    const worker = new Worker(new URL('./trial.worker', window.location.href), { name: kinds.join() });
     const answer = (kind: CabinetKind) => {
       worker.terminate();
       resolve(kind);

@@ -4,9 +4,9 @@ import { privateFiles } from '../files';
 import type { Cabinet, Place } from '../cabinet';
 
 /** Finds out which cabinet this window may use, by writing a few bytes into each and reading them again. Workers only. */
-export async function findCabinet(): Promise<CabinetKind> {
-  if (await holds(privateFiles)) return 'files';
-  if (await holds(databaseBlocks)) return 'blocks';
+export async function findCabinet(among: readonly string[]): Promise<CabinetKind> {
+  if (among.includes('files') && (await holds(privateFiles))) return 'files';
+  if (among.includes('blocks') && (await holds(databaseBlocks))) return 'blocks';
   return 'memory';
 }
 

@@ -1,0 +1,37 @@
+import { spawn } from 'node:child_process';
+import { material } from './material';
+import { mutants } from './mutants';
+import { torture } from './rounds';
+
+const PORT = 4887;
+
+const given = (name: string, usual: number): number => {
+  const at = process.argv.indexOf(name);
+  return at > 0 ? Number(process.argv[at + 1]) : usual;
+};
+
+/** `npm run bench -- --torture [--rounds 1000] [--mutants 10000] [--seed 1]`. */
+async function main(): Promise<void> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', 'dist', '.cache/demo'], {
+    env: { ...process.env, PORT: String(PORT) },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise((ready) => server.stdout.once('data', ready));
+  try {
+    const base = `http://localhost:${PORT}`;
+    const seed = given('--seed', 1);
+    const { photo: red, song: music, work, files } = await material();
+    const rounds = await torture({ base, rounds: given('--rounds', 1_000), seed, song: music, photo: red, work });
+    console.log('Rounds that were ended at a random moment:', rounds.rounds);
+    const mutated = await mutants({ base, count: given('--mutants', 10_000), seed, files });
+    console.log('Mutated files, by ending:', mutated.rounds);
+    const faults = [...rounds.faults, ...mutated.faults];
+    for (const fault of faults) console.log(`  ${fault}`);
+    console.log(`${faults.length} faults`);
+    process.exitCode = faults.length > 0 ? 1 : 0;
+  } finally {
+    server.kill('SIGKILL');
+  }
+}
+
+void main();
