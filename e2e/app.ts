@@ -18,6 +18,9 @@ export const test = base.extend<{ quiet: true }>({
 
 export { expect };
 
+/** A whole name of a button: what stands on it may come before what it is called in full. */
+export const called = (name: string): RegExp => new RegExp(`^(.*: )?${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$`);
+
 /** Opens the list without the demo show, so that a test starts in no time. */
 export async function openEmpty(page: Page): Promise<void> {
   await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, exportWav, face, newShow } from './app';
+import { addPhotos, called, expect, exportWav, face, newShow } from './app';
 import { photo, samplesOf } from './media';
 
 export const SECOND = 48_000;
@@ -25,8 +25,7 @@ export const level = (samples: Float32Array, from: number, to: number) => {
 
 /** Taps a tool of what is chosen; one that is not among the first four stands behind “More”. */
 export async function tool(page: Page, name: string): Promise<void> {
-  // What stands on it may come before what it is called in full.
-  const button = page.getByRole('button', { name: new RegExp(`^(.*: )?${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$`) });
+  const button = page.getByRole('button', { name: called(name) });
   const more = page.getByRole('button', { name: 'More', exact: true });
   await expect(button.or(more).first()).toBeVisible();
   if (!(await button.first().isVisible())) await more.tap();

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { Driver, type Remote } from './engines/driver';
 import { chromiumRemote, firefoxRemote, webkitRemote } from './engines/remotes';
 import { ffmpeg, made, photo, song } from './media';
+import { NO_DEMO } from './seeded';
 
 /** A clip, with sound or without. */
 const filmed = (name: string, ...sound: string[]) =>
@@ -14,18 +15,7 @@ async function mainJob(driver: Driver, clip: string): Promise<void> {
   const pictures = [await photo('red.jpg', '#b03030'), await photo('green.png', '#30a050')];
   // The first visit would lay out the demo show beside all this.
   await driver.goto('/health');
-  await driver.script(`
-    return new Promise((resolve) => {
-      const open = indexedDB.open('rainbed', 1);
-      open.onupgradeneeded = () => open.result.createObjectStore('entries');
-      open.onsuccess = () => {
-        const writing = open.result.transaction('entries', 'readwrite');
-        writing.objectStore('entries').put('yes', 'demo');
-        writing.oncomplete = () => { open.result.close(); resolve(true); };
-      };
-      open.onerror = () => resolve(false);
-    });
-  `);
+  await driver.script(`return ${NO_DEMO}`);
   await driver.goto('/');
   await driver.button('New show');
   await driver.catchSaved();

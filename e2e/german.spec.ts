@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DE, EN } from '../words';
-import { expect, test } from './app';
+import { called, expect, test } from './app';
 import { cutOff } from './whole';
 
 test.use({ locale: 'de-DE' });
@@ -36,7 +36,7 @@ async function isWhole(page: Page, view: string): Promise<void> {
 
 const press = (page: Page, name: string | RegExp) =>
   page
-    .getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) })
+    .getByRole('button', { name: typeof name === 'string' ? called(name) : name })
     .first()
     .click();
 
@@ -77,7 +77,13 @@ test('every main view stands whole in German at 390 wide, with no English left',
   // A piece of the bed and each of its tools.
   const tools = async (names: readonly string[], of: string) => {
     for (const name of names) {
-      if (!(await page.getByRole('button', { name, exact: true }).isVisible())) await press(page, 'Mehr');
+      if (
+        !(await page
+          .getByRole('button', { name: called(name) })
+          .first()
+          .isVisible())
+      )
+        await press(page, 'Mehr');
       await press(page, name);
       await isWhole(page, `${of}: ${name}`);
     }

@@ -4,6 +4,7 @@ import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { addPhotos, expect, exportWav, face, finishPanel, layMusic, test } from './app';
 import { clickSong, photo, probe } from './media';
+import { NO_DEMO } from './seeded';
 import { laid, recordBar } from './voice';
 
 const PORT = 4885;
@@ -40,21 +41,7 @@ test.afterEach(end);
 /** A first visit, without the demo show, until all is kept that is needed without the server. */
 async function visit(page: Page): Promise<void> {
   await page.goto('/health');
-  await page.evaluate(
-    () =>
-      new Promise<void>((done) => {
-        const open = indexedDB.open('rainbed', 1);
-        open.onupgradeneeded = () => open.result.createObjectStore('entries');
-        open.onsuccess = () => {
-          const writing = open.result.transaction('entries', 'readwrite');
-          writing.objectStore('entries').put('yes', 'demo');
-          writing.oncomplete = () => {
-            open.result.close();
-            done();
-          };
-        };
-      }),
-  );
+  await page.evaluate(NO_DEMO);
   await page.goto('/');
   await expect(page.getByRole('button', { name: 'New show' })).toBeVisible();
   await expect.poll(() => page.evaluate(async () => (await (await caches.open('rain-bed-demo')).keys()).length)).toBeGreaterThan(3);

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { NO_DEMO } from '../../e2e/seeded';
 import { Mortal } from './browser';
 
 /** Nothing that is older than this when everything ends is lost, ms; of a recording, this. */
@@ -95,21 +96,7 @@ export async function torture({ base, rounds, seed, song, photo, work }: Given):
 
 async function firstShow(page: Page, base: string, photo: string, song: string): Promise<string> {
   await page.goto(`${base}/health`);
-  await page.evaluate(
-    () =>
-      new Promise<void>((ready) => {
-        const open = indexedDB.open('rainbed', 1);
-        open.onupgradeneeded = () => open.result.createObjectStore('entries');
-        open.onsuccess = () => {
-          const writing = open.result.transaction('entries', 'readwrite');
-          writing.objectStore('entries').put('yes', 'demo');
-          writing.oncomplete = () => {
-            open.result.close();
-            ready();
-          };
-        };
-      }),
-  );
+  await page.evaluate(NO_DEMO);
   await page.goto(base);
   await page.getByRole('button', { name: 'New show' }).click();
   await page.getByTestId('files: Add photos and clips').setInputFiles([photo]);
