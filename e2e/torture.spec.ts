@@ -1,20 +1,12 @@
 import { expect, test } from '@playwright/test';
 import { material } from '../bench/torture/material';
-import { mutants } from '../bench/torture/mutants';
 import { torture } from '../bench/torture/rounds';
 
-// The short forms of `npm run bench -- --torture`.
+// The short form of `npm run bench -- --torture`.
 
 test('nothing is lost, broken or left behind where work is ended at random moments', async ({ baseURL }) => {
   const { photo, song, work } = await material();
   const { rounds, faults } = await torture({ base: baseURL!, rounds: 12, seed: 2, song, photo, work });
   expect(faults).toEqual([]);
   expect(Object.values(rounds).reduce((sum, one) => sum + one, 0)).toBe(12);
-});
-
-test('damaged files hang nothing and end no tab', async ({ baseURL }) => {
-  const { files } = await material();
-  const { rounds, faults } = await mutants({ base: baseURL!, count: 40, seed: 1, files });
-  expect(faults).toEqual([]);
-  expect(Object.values(rounds).reduce((sum, one) => sum + one, 0)).toBe(40);
 });
