@@ -121,8 +121,8 @@ test('every main view stands whole in German at 390 wide, with no English left',
   await press(page, 'Schublade schließen');
   // A narration, dips, how clear the voice is, recording.
   await page.getByRole('tab', { name: 'Stimme' }).click();
-  await panel(page, /^Senken: wie das Bett Platz macht/, 'dips');
-  await panel(page, /^Stimme über dem Bett:/, 'voice over bed');
+  await panel(page, /(^|: )Senken: wie das Bett Platz macht/, 'dips');
+  await panel(page, /(^|: )Stimme über dem Bett:/, 'voice over bed');
   await press(page, 'Ab der Jetzt-Linie aufnehmen');
   await isWhole(page, 'asking for the microphone');
   await press(page, 'Übungsmikrofon');
@@ -136,11 +136,11 @@ test('every main view stands whole in German at 390 wide, with no English left',
   await press(page, 'Schublade schließen');
   // The desk and its drawers, with one treatment of each kind.
   await page.getByRole('tab', { name: 'Balance' }).click();
-  await press(page, /^Mitfahren/);
+  await press(page, /(^|: )Mitfahren/);
   await isWhole(page, 'the desk');
-  for (const name of [/^Klangbett: .*Felder öffnen/, 'Angleichen', 'Angestrebte Lautheit und gehaltene Spitzen'])
+  for (const name of [/(^|: )Klangbett: .*Felder öffnen/, 'Angleichen', 'Angestrebte Lautheit und gehaltene Spitzen'])
     await panel(page, name, String(name));
-  await press(page, /^Behandlungen von Stimme/);
+  await press(page, /(^|: )Behandlungen von Stimme/);
   for (const kind of ['Weniger Rauschen', 'Klangfarbe', 'Gleichmäßig', 'Echo', 'Raum']) {
     await press(page, `Hinzufügen: ${kind}`);
     await isWhole(page, kind);
