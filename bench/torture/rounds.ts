@@ -6,8 +6,8 @@ import { NO_DEMO } from '../../e2e/seeded';
 import { Mortal } from './browser';
 
 /** Nothing that is older than this when everything ends is lost, ms; of a recording, this. */
-const EDIT = 500;
-const RECORDED = 1_000;
+const UNSAVED = 500;
+const UNHEARD = 1_000;
 
 export type Kind = 'edit' | 'record' | 'intake' | 'export' | 'work' | 'full';
 const KINDS: readonly Kind[] = ['edit', 'edit', 'edit', 'edit', 'record', 'intake', 'export', 'work', 'full'];
@@ -108,7 +108,7 @@ async function firstShow(page: Page, base: string, photo: string, song: string):
     .getByTestId(/^part /)
     .first()
     .waitFor();
-  await wait(EDIT);
+  await wait(UNSAVED);
   return page.url().split('/').at(-1)!;
 }
 
@@ -147,7 +147,7 @@ const ACTS: Readonly<Record<Kind, (act: Act) => Promise<Look>>> = {
       await wait(next() * 400);
     }
     return async (after, ended) => {
-      const due = made.filter(({ at }) => at < ended - EDIT).length - 1;
+      const due = made.filter(({ at }) => at < ended - UNSAVED).length - 1;
       const there = await title(after);
       const kept = made.findIndex(({ name }) => name === there);
       return kept >= due ? null : `“${there}” is there, “${made[due]!.name}” was due`;
@@ -175,7 +175,7 @@ const ACTS: Readonly<Record<Kind, (act: Act) => Promise<Look>>> = {
         for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys()) await folder.removeEntry(name);
         return most;
       });
-      const due = ended - begun - RECORDED;
+      const due = ended - begun - UNHEARD;
       return kept >= due ? null : `${Math.round(kept)} ms of a recording are there, ${Math.round(due)} were due`;
     };
   },
