@@ -82,7 +82,7 @@ export async function goTo(page: Page, second: number): Promise<void> {
 /** Opens one of the panels of the Finish face. */
 export async function finishPanel(page: Page, name: string): Promise<Locator> {
   await face(page, 'Finish');
-  await page.getByRole('button', { name, exact: true }).click();
+  await page.getByRole('button', { name: called(name) }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toBeVisible();
   return dialog;
