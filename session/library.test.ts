@@ -5,6 +5,11 @@ import { Failure } from '../core/failure';
 
 const mockCall = jest.fn();
 jest.mock('./workers', () => ({ listener: () => ({ call: mockCall }) }));
+const mockComing = jest.fn<Promise<void>, [id: string, names: readonly string[]]>(async () => undefined);
+jest.mock('./shows/coming', () => ({
+  keepComing: (id: string, names: readonly string[]) => mockComing(id, names),
+  comingInto: async () => [],
+}));
 jest.mock('./shows/records', () => ({
   START_PLACE: { now: 0, face: 'bed', zoom: 45, own: true, snap: true },
   openRecord: jest.fn(),
@@ -77,6 +82,19 @@ it('takes batches one after the other: a later one cuts no earlier one off, and 
   expect(useLibrary.getState().arrivals[0]?.media.id).toBe(soundMedia(900, 33).id);
   expect(useLibrary.getState().refused).toHaveLength(1);
   expect(mockCall.mock.calls.map(([, details]) => (details as { file: File }).file.name)).toEqual(['a.jpg', 'bad.jpg', 'song.wav']);
+});
+
+it('remembers what is still to come, also of batches that wait, until it is in', async () => {
+  const left: (readonly string[])[] = [];
+  mockCall.mockImplementation(async (_name: string, { want }: { want: string }) => {
+    left.push(mockComing.mock.lastCall![1]);
+    return want === 'picture'
+      ? { media: photoMedia((photos += 1)), facts: null, note: null, known: false }
+      : { media: soundMedia(900, 33), facts: { seconds: 33 }, known: false };
+  });
+  await Promise.all([addPhotosAndClips([file('a.jpg'), file('b.jpg')]), bringSounds([file('song.wav')], 'bed')]);
+  expect(left).toEqual([['a.jpg', 'b.jpg', 'song.wav'], ['b.jpg', 'song.wav'], ['song.wav']]);
+  expect(mockComing.mock.lastCall).toEqual([show().id, []]);
 });
 
 it('lays what arrived in place of the bed, chosen, and undo brings the old one back', async () => {

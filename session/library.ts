@@ -35,9 +35,14 @@ export const useLibrary = sessionStore<Library>(() => ({ taking: null, arrivals:
 /** Seconds that a file may stand still on its way in; one that comes from a shelf waits for the network, too. */
 const PATIENCE = { file: 10, shelf: 60 };
 
+/** A batch that is not in yet: the names of what is still to come of it. */
+interface Waiting {
+  left: readonly string[];
+}
+
 /** Batches come in one after the other, so that a later one never cuts an earlier one off; leaving the show stops them. */
 const intake = perSession((session) => {
-  const own = { queue: Promise.resolve() as Promise<unknown>, waiting: 0, stop: null as AbortController | null };
+  const own = { queue: Promise.resolve() as Promise<unknown>, batches: [] as Waiting[], stop: null as AbortController | null };
   session.onEnd(() => own.stop?.abort());
   return own;
 });
@@ -61,14 +66,29 @@ interface Batch {
 async function takeAll(files: readonly Coming[], want: Want, arrived: (one: Taken) => void = () => undefined): Promise<Batch['taken']> {
   const own = intake();
   // What was refused stays on the screen until something new is brought in.
-  if (own.waiting === 0) dismissRefused();
-  own.waiting += 1;
+  if (own.batches.length === 0) dismissRefused();
   const session = sessionNow();
-  const next = own.queue.then(() => takeBatch(session, files, want, arrived));
-  own.queue = next;
-  return next.finally(() => {
-    own.waiting -= 1;
+  const id = currentShow()?.id;
+  const mine: Waiting = { left: files.map(({ name }) => name) };
+  own.batches.push(mine);
+  // What is still to come, also of batches that have not begun, is known to the next visit, whatever ends this one.
+  const remember = () => {
+    const names = own.batches.flatMap(({ left }) => left);
+    return id ? keepComing(id, names).catch(() => undefined) : undefined;
+  };
+  void remember();
+  const next = own.queue.then(async () => {
+    const taken = await takeBatch(session, files, want, arrived, (index) => {
+      mine.left = files.slice(index).map(({ name }) => name);
+      void remember();
+    });
+    own.batches = own.batches.filter((one) => one !== mine);
+    // Stopped by whoever brought them, they are not missed; left alone, they are.
+    if (!session.over) await remember();
+    return taken;
   });
+  own.queue = next;
+  return next;
 }
 
 /** The browser asks whether the page is to go while files come in. */
@@ -80,18 +100,10 @@ async function takeBatch(
   files: readonly Coming[],
   want: Want,
   arrived: (one: Taken) => void,
+  reached: (index: number) => void,
 ): Promise<Batch['taken']> {
   if (session.over) return [];
   const { signal } = (intake().stop = new AbortController());
-  const id = currentShow()?.id;
-  /** What is still to come is known to the next visit, whatever ends this one. */
-  const remember = (from: number) =>
-    id
-      ? keepComing(
-          id,
-          files.slice(from).map(({ name }) => name),
-        ).catch(() => undefined)
-      : undefined;
   const asks = typeof window === 'undefined' ? null : window;
   asks?.addEventListener('beforeunload', askToStay);
   const { taken, refused }: Batch = { taken: [], refused: [] };
@@ -99,7 +111,7 @@ async function takeBatch(
     if (signal.aborted) break;
     const say = (share: number) => session.over || useLibrary.setState({ taking: { name: file.name, index, count: files.length, share } });
     say(0);
-    void remember(index);
+    reached(index);
     try {
       const how = { signal, onProgress: say, patience: 'url' in file ? PATIENCE.shelf : PATIENCE.file };
       const one =
@@ -117,8 +129,6 @@ async function takeBatch(
     }
   }
   asks?.removeEventListener('beforeunload', askToStay);
-  // Stopped by whoever brought them, they are not missed; left alone, they are.
-  if (!session.over) await remember(files.length);
   if (!session.over) useLibrary.setState((state) => ({ taking: null, refused: [...state.refused, ...refused] }));
   return taken;
 }

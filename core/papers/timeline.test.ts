@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { Failure } from '../failure';
 import { beatsHeard, narration, withNarrations } from '../../tests/heard';
 import { clipMedia, mediaId, showOf, soundMedia, withClip } from '../../tests/shows';
-import { FIRST_LANES, faultOf, showSeconds, type Media, type Show } from '../show';
+import { FIRST_LANES, LIMITS, faultOf, showSeconds, type Media, type Show } from '../show';
 import {
   addPictures,
   newCard,
@@ -258,6 +258,33 @@ function* slots(tree: object): Generator<[owner: Record<string, unknown>, key: s
     if (typeof inner === 'object' && inner !== null) yield* slots(inner as object);
   }
 }
+
+it('reads as many clips as a show holds in a moment, and says of more that they are too many', () => {
+  const span = {
+    start_time: { OTIO_SCHEMA: 'RationalTime.1', rate: 30, value: 0 },
+    duration: { OTIO_SCHEMA: 'RationalTime.1', rate: 30, value: 30 },
+  };
+  const timeline = (kind: string, count: number) => ({
+    OTIO_SCHEMA: 'Timeline.1',
+    tracks: {
+      OTIO_SCHEMA: 'Stack.1',
+      children: [
+        {
+          OTIO_SCHEMA: 'Track.1',
+          kind,
+          children: Array.from({ length: count }, () => ({ OTIO_SCHEMA: 'Clip.2', source_range: { OTIO_SCHEMA: 'TimeRange.1', ...span } })),
+        },
+      ],
+    },
+  });
+  let next = 0;
+  const read = (kind: string, count: number) => readTimeline(timeline(kind, count), [], () => `n${(next += 1)}`);
+  expect(read('Video', LIMITS.pictures).show.pictures).toHaveLength(LIMITS.pictures);
+  expect(() => read('Video', 100_000)).toThrow(expect.objectContaining({ code: 'file.damaged', details: { why: 'many' } }));
+  // It stopped there: no id was made for what follows.
+  expect(next).toBeLessThan(3 * LIMITS.pictures);
+  expect(read('Audio', 100_000).leftOut).toHaveLength(100_000);
+});
 
 it('refuses what is no timeline', () => {
   for (const raw of [null, 7, [], {}, { OTIO_SCHEMA: 'Clip.2' }, { OTIO_SCHEMA: 'Timeline.1', tracks: null }])

@@ -10,7 +10,6 @@ import {
   newShow,
   readMedia,
   readShow,
-  picturesSeconds,
   soundSeconds,
   type Card,
   type Clip,
@@ -44,7 +43,8 @@ export interface TimelineRead {
 /**
  * Reads an OpenTimelineIO timeline as a show. `known` are media that are at hand: a clip finds its medium by its hash, or by its file's name. What is
  * not known is named in `leftOut`; where a picture is missing a card stands in its place, so that all lengths stay.
- * @throws Failure `timeline.foreign` for what is no timeline, `show.damaged` where what it says makes no show.
+ * @throws Failure `timeline.foreign` for what is no timeline, `show.damaged` where what it says makes no show, `file.damaged` where there is
+ *   more of it than a show holds.
  */
 export function readTimeline(raw: unknown, known: readonly Media[], newId: () => string): TimelineRead {
   const top = rawOf(raw);
@@ -129,10 +129,14 @@ class Reader {
 
   private picturesOf(raw: Raw): void {
     this.hasPictures = true;
+    let [at, counted] = [0, 0];
     for (const one of listOf(raw.children)) {
+      if (this.pictures.length > LIMITS.pictures) throw tooMany();
+      // As they are added up, not all of them anew for each one.
+      for (; counted < this.pictures.length; counted += 1) at += this.pictures[counted]!.hold;
       switch (kindOf(one)) {
         case 'Clip':
-          this.markers(one, within(one, picturesSeconds({ pictures: this.pictures })));
+          this.markers(one, within(one, at));
           this.effects(one);
           this.pictures.push(this.pictureOf(one));
           break;
@@ -260,12 +264,14 @@ class Reader {
       lane.kind,
     );
     this.parts.push(part);
+    if (this.parts.length > LIMITS.parts) throw tooMany();
     return part;
   }
 
   private extend(part: Part, span: Span): Part {
+    if (part.spans.length >= LIMITS.spans) throw tooMany();
     const longer = { ...part, spans: [...part.spans, span] };
-    this.parts[this.parts.indexOf(part)] = longer;
+    this.parts[this.parts.lastIndexOf(part)] = longer;
     return longer;
   }
 
@@ -287,3 +293,5 @@ class Reader {
 
 /** A time on screen as pictures have it. */
 const boundHold = (hold: Seconds): Seconds => clamp(hold, LIMITS.hold.least, LIMITS.hold.most);
+
+const tooMany = () => new Failure('file.damaged', { why: 'many' });

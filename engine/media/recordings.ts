@@ -40,7 +40,11 @@ const schema = Joi.object({
 /** Recordings that were left behind: their page ended before they were laid. Those with nothing in them, but for the busy one, are removed. */
 export async function recordings(busy: string | null = null): Promise<Found[]> {
   const found: Found[] = [];
-  for (const name of await namesIn('recordings')) {
+  const names = await namesIn('recordings');
+  for (const name of names) {
+    // Of these nothing is known, and there is nothing in them: what was to be written beside them found a full disk, or its browser was killed.
+    const alone = name.endsWith('.pcm') && !names.includes(name.replace(/pcm$/, 'json'));
+    if (alone && name !== `${busy}.pcm` && (await fileAt(['recordings', name]))?.size === 0) await removeAt(['recordings', name]);
     if (!name.endsWith('.json')) continue;
     const file = await fileAt(['recordings', name]);
     const about = file ? readAbout(await file.text()) : null;

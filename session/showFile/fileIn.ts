@@ -73,9 +73,10 @@ function fail(error: unknown, name: string): void {
 async function read(file: File): Promise<Omit<Arrived, 'name'>> {
   if (file.size === 0) throw new Failure('file.foreign');
   const head = await file.slice(0, 64).text();
-  if (!/^\uFEFF?\s*\{/.test(head)) return { ...(await packer().call('look', { file })), leftOut: [] };
+  const { signal } = stop!;
+  if (!/^\uFEFF?\s*\{/.test(head)) return { ...(await packer().call('look', { file }, { signal })), leftOut: [] };
   if (file.size > LONGEST_TIMELINE) throw new Failure('timeline.foreign');
-  return { ...(await packer().call('timeline', { file, known: await allMedia() })), inside: [] };
+  return { ...(await packer().call('timeline', { file, known: await allMedia() }, { signal })), inside: [] };
 }
 
 /** Goes on with what was asked about: beside the show that is here, or in its place (undo brings that one back). */

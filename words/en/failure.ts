@@ -101,4 +101,5 @@ export const failure = {
     '{{file}} says that its picture has {{megapixels}} megapixels: more than can be shown here. Your show is unchanged. Make the clip smaller, or choose another one.',
   'failure.media.unsound':
     '“{{name}}” came in, but {{count}} of its samples are no numbers (as in damaged files). They are silence now; all else is as it was.',
+  'failure.why.many': ' (there is more in it than a show can hold)',
 } as const;

@@ -80,6 +80,20 @@ it('keeps what was written when the disk is full, and finds it again', async () 
   mic.close();
 });
 
+it('leaves nothing behind where the disk is full before anything was heard', async () => {
+  const mic = microphone();
+  files.quota = 0;
+  const done = new Recorder().record({ about: about('c'), port: mic.port });
+  await expect(done).rejects.toMatchObject({ code: 'storage.full' });
+  expect(files.names()).toEqual([]);
+  // One that a killed browser left goes with the next visit; one that is busy stays.
+  files.put('recordings', 'left.pcm', new Uint8Array(0));
+  files.put('recordings', 'busy.pcm', new Uint8Array(0));
+  expect(await recordings('busy')).toEqual([]);
+  expect(files.names()).toEqual(['recordings/busy.pcm']);
+  mic.close();
+});
+
 it('says how late sweeps are heard, and nothing where none is', async () => {
   const recorder = new Recorder();
   const starts = [10_000, 40_000, 70_000];

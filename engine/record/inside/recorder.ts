@@ -5,7 +5,7 @@ import { storageFailure, type Growing } from '../../cabinets/cabinet';
 import { cabinet } from '../../cabinets/current';
 import { places } from '../../media/folders';
 import { writeAt } from '../../media/write';
-import type { About } from '../../media/recordings';
+import { dropRecording, type About } from '../../media/recordings';
 import type { Captured, RecordCalls } from '../record.protocol';
 
 /** Frames kept while waiting for the show to begin. */
@@ -28,6 +28,8 @@ class Recording {
     private readonly port: MessagePort,
   ) {
     this.done = new Promise((resolve, reject) => (this.settle = { resolve, reject }));
+    // Whoever waits for it hears of it, also where it fails before they do.
+    this.done.catch(() => undefined);
     port.onmessage = ({ data }: MessageEvent<Captured>) => this.take(data);
   }
 
@@ -96,7 +98,13 @@ class Recording {
 async function open(about: About, port: MessagePort): Promise<Recording> {
   const file = await (await cabinet()).create(places.recording(about.id));
   const recording = new Recording(file, port);
-  await writeAt(places.about(about.id), new TextEncoder().encode(JSON.stringify(about)));
+  try {
+    await writeAt(places.about(about.id), new TextEncoder().encode(JSON.stringify(about)));
+  } catch (error) {
+    // Nobody would find a recording of which nothing is known, nor take it away.
+    await recording.finish(error);
+    await dropRecording(about.id);
+  }
   return recording;
 }
 
