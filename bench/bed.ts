@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { ffmpeg } from '../e2e/media';
 import { median, type Figure } from './figure';
+import { keyEdits } from './page';
 import { tenMinutes } from './shows';
 
 /** A show of ten minutes with 200 parts over one another and beside one another. */
@@ -33,28 +34,8 @@ async function manyParts(page: Page): Promise<void> {
 /** From a key to the picture of the screen that shows what it did, among 200 parts. */
 export async function editing(page: Page): Promise<Figure[]> {
   await manyParts(page);
-  const spans: number[] = [];
-  for (let turn = 0; turn < 9; turn += 1) {
-    spans.push(
-      await page.evaluate(
-        () =>
-          new Promise<number>((done) => {
-            const handle = document.querySelector<HTMLElement>('[data-testid="trim end"]')!;
-            const before = handle.style.top;
-            const start = performance.now();
-            const look = () => {
-              if (handle.style.top === before) requestAnimationFrame(look);
-              // The picture after the one in which it changed: by then it is on the screen.
-              else requestAnimationFrame(() => done(performance.now() - start));
-            };
-            handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', bubbles: true, cancelable: true }));
-            look();
-          }),
-      ),
-    );
-  }
   return [
-    { name: 'An edit among 200 parts, key to screen, median of 9', value: median(spans), unit: 'ms', wanted: { most: 50 } },
+    { name: 'An edit among 200 parts, key to screen, median of 9', value: median(await keyEdits(page)), unit: 'ms', wanted: { most: 50 } },
     ...(await dragging(page, 'a handle among 200 parts', '[data-testid="trim end"]')),
   ];
 }

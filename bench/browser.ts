@@ -6,6 +6,7 @@ import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM } from '../playwright.config';
 import { ffmpeg, photo } from '../e2e/media';
 import { editing } from './bed';
+import { scrolled, soundAfterTap, under20 } from './page';
 import { tenMinutes } from './shows';
 import { median, type Figure } from './figure';
 import { filming, longSound, openingFile } from './finish';
@@ -54,56 +55,15 @@ async function listening(page: Page): Promise<Figure> {
   return { name: 'Listen to a 3-minute MP3 (hash, decode, convert, peaks)', value: 180 / seconds, unit: 'x real', wanted: { least: 40 } };
 }
 
-/** From the tap to the first block's time on the audio clock, warm, and the span until an edit takes over. */
+/** From the tap to the first block's time on the audio clock, warm. */
 async function firstSound(page: Page): Promise<Figure> {
   const spans: number[] = [];
   for (let turn = 0; turn < 5; turn += 1) {
     await page.keyboard.press('Home');
-    spans.push(
-      await page.evaluate(
-        () =>
-          new Promise<number>((done) => {
-            const start = AudioBufferSourceNode.prototype.start;
-            const from = performance.now();
-            AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
-              AudioBufferSourceNode.prototype.start = start;
-              const { currentTime } = this.context;
-              start.call(this, when, offset);
-              done(performance.now() - from + (when - currentTime) * 1000);
-            };
-            document.querySelector<HTMLElement>('[aria-label="Play"]')!.click();
-          }),
-      ),
-    );
-    await page.getByRole('button', { name: 'Pause' }).click();
-    await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+    spans.push(await soundAfterTap(page));
   }
   return { name: 'First sound after the tap (scheduled), median of 5', value: median(spans), unit: 'ms', wanted: { most: 150 } };
 }
-
-/** Times between pictures of the screen for six seconds while the sheet scrolls by so many pixels a picture, ms. */
-async function scrolled(page: Page, by = 14): Promise<number[]> {
-  return page.evaluate(
-    (pixels) =>
-      new Promise<number[]>((done) => {
-        const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
-        const all: number[] = [];
-        let last = performance.now();
-        const begin = last;
-        const frame = (now: number) => {
-          all.push(now - last);
-          last = now;
-          sheet.scrollTop += pixels;
-          if (now - begin < 6000) requestAnimationFrame(frame);
-          else done(all.slice(5));
-        };
-        requestAnimationFrame(frame);
-      }),
-    by,
-  );
-}
-
-const under20 = (spans: readonly number[]) => (spans.filter((span) => span < 20).length / spans.length) * 100;
 
 /** From moving the bed's gate to the moment at which what it did sounds, by the clocks of page and sound. */
 async function gating(page: Page): Promise<Figure> {

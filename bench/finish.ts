@@ -10,6 +10,7 @@ import { FIRST_LANES } from '../core/show';
 import { ffmpeg, made } from '../e2e/media';
 import { bring, showFile, showWith, type Brought } from '../e2e/work';
 import type { Figure } from './figure';
+import { memory } from './page';
 
 const FOLDER = resolve('.cache/bench');
 const DEMO = resolve('.cache/demo');
@@ -140,15 +141,6 @@ export async function filming(page: Page): Promise<Figure[]> {
     );
   }
   return figures;
-}
-
-/** Memory of the browser's processes, bytes: those of this browser's whole tree. */
-function memory(): number {
-  const { stdout } = spawnSync('ps', ['-eo', 'rss=,args='], { encoding: 'utf8' });
-  return stdout
-    .split('\n')
-    .filter((line) => /chromium.*--type=renderer/.test(line))
-    .reduce((sum, line) => sum + Number(line.trim().split(/\s+/)[0]) * 1024, 0);
 }
 
 /** A show of an hour as an MP3: how fast, and what it takes of memory beyond what the page had. */

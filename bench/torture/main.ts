@@ -20,11 +20,12 @@ async function main(): Promise<void> {
   try {
     const base = `http://localhost:${PORT}`;
     const seed = given('--seed', 1);
-    const { photo: red, song: music, work, files } = await material();
+    const { photo: red, song: music, work, media, works } = await material();
     const rounds = await torture({ base, rounds: given('--rounds', 1_000), seed, song: music, photo: red, work });
     console.log('Rounds that were ended at a random moment:', rounds.rounds);
-    const mutated = await mutants({ base, count: given('--mutants', 10_000), seed, files });
-    console.log('Mutated files, by ending:', mutated.rounds);
+    const mutated = await mutants({ base, count: given('--mutants', 10_000), seed, media, works });
+    console.log('Mutated files, by ending and what became of them:', mutated.rounds);
+    console.log(`The slowest took ${Math.round(mutated.slowest)} ms, the largest process ${Math.round(mutated.most / 1e6)} MB`);
     const faults = [...rounds.faults, ...mutated.faults];
     for (const fault of faults) console.log(`  ${fault}`);
     console.log(`${faults.length} faults`);

@@ -1,5 +1,8 @@
+import { readFileSync, writeFileSync } from 'node:fs';
 import { clickSong, clip, coded, photo, song } from '../../e2e/media';
-import { bring, showFile, showWith } from '../../e2e/work';
+import { bring, showFile, showWith, zipOf } from '../../e2e/work';
+import { timelineOf } from '../../core/papers';
+import { sayPhrase } from '../../words';
 import { newPicture } from '../../core/show/edits';
 import { firstOwnStart } from '../../core/show/newShow';
 
@@ -16,10 +19,19 @@ export async function material() {
   const red = await photo('red.jpg', '#b03030');
   const picture = bring(red, { kind: 'photo', width: 640, height: 480 }, 'Red');
   const show = showWith({ pictures: [newPicture('red', picture.media, firstOwnStart())] }, [picture]);
-  const files = [
+  const media = [
     ...CODINGS.map(([ending, ...options]) => coded(ending, ...options)),
     ...[clickSong(6), clip('mov'), red, await photo('green.png', '#30a050'), await photo('blue.webp', '#3050b0')],
     song('engines', { tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 }),
   ];
-  return { photo: red, song: clickSong(16), work: showFile(show, [picture], '.cache/e2e/torture.zip'), files };
+  const work = showFile(show, [picture], '.cache/e2e/torture.zip');
+  // Packed by another program, and as a timeline: what is inside is changed at other places then.
+  const packed = zipOf(
+    { 'show.json': JSON.stringify(show), [`media/${picture.media.id}`]: readFileSync(red) },
+    '.cache/e2e/packed.zip',
+    true,
+  );
+  const timeline = '.cache/e2e/torture.otio';
+  writeFileSync(timeline, timelineOf(show, new Map(), sayPhrase));
+  return { photo: red, song: clickSong(16), work, media, works: [work, packed, timeline] };
 }

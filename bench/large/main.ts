@@ -1,0 +1,211 @@
+import { spawn } from 'node:child_process';
+import { resolve } from 'node:path';
+import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { CHROMIUM } from '../../playwright.config';
+import { NO_DEMO } from '../../e2e/seeded';
+import { median, table, type Figure } from '../figure';
+import { keyEdits, memory, scrolled, soundAfterTap, under20 } from '../page';
+import { HOUR, MINUTE, largeShow, secondsOf } from './material';
+
+const PORT = 4886;
+const BASE = `http://localhost:${PORT}/`;
+/** What the browser keeps from one run to the next: taking an hour in takes longer than all that is measured here. */
+const PROFILE = resolve('.cache/bench/large/profile');
+/** How long the film is written before it is stopped, and between two looks at the memory, s. */
+const FILMED = 240;
+const LOOK = 10;
+/** A thumbnail on the sheet or in the list is drawn at no more than this, bytes: 320 × 240 pixels of four. */
+const THUMBNAIL = 320 * 240 * 4;
+
+const seconds = (since: number) => (performance.now() - since) / 1000;
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+async function list(context: BrowserContext): Promise<Page> {
+  const page = await context.newPage();
+  await page.addInitScript('globalThis.__name = (named) => named');
+  await page.goto(`${BASE}health`);
+  await page.evaluate(NO_DEMO);
+  await page.goto(BASE);
+  await page.getByRole('button', { name: 'New show' }).waitFor();
+  return page;
+}
+
+/** Takes a show file in, if it is not there yet; gives how long that took. */
+async function takeIn(context: BrowserContext, name: string, path: string): Promise<number | null> {
+  const page = await list(context);
+  try {
+    await wait(1_000);
+    if (
+      await page
+        .getByRole('link', { name })
+        .or(page.getByRole('button', { name: `Open ${name}` }))
+        .first()
+        .isVisible()
+    )
+      return null;
+    const since = performance.now();
+    await page.getByTestId('files: Open a file').setInputFiles(path);
+    await page.getByRole('button', { name: 'Show it' }).waitFor({ timeout: 3_600_000 });
+    return seconds(since);
+  } finally {
+    await page.close();
+  }
+}
+
+/** Opens a show from the list; gives its page and the seconds until its first picture and the desk below stand there. */
+async function open(context: BrowserContext, name: string): Promise<{ page: Page; took: number }> {
+  const page = await list(context);
+  const since = performance.now();
+  await page.getByText(name, { exact: true }).first().click();
+  await page.getByTestId('picture 1').first().waitFor();
+  return { page, took: seconds(since) };
+}
+
+/** Goes to a share of the show, 0 to 1. */
+async function goTo(page: Page, share: number): Promise<void> {
+  await page.evaluate((to) => {
+    const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
+    sheet.scrollTop = (sheet.scrollHeight - sheet.clientHeight) * to;
+  }, share);
+  await wait(500);
+}
+
+/** The tasks of the main thread that kept it for more than 50 ms while something was done, ms. */
+async function longTasks(page: Page, work: () => Promise<void>): Promise<number[]> {
+  await page.evaluate(() => {
+    const held: number[] = [];
+    const observer = new PerformanceObserver((entries) => held.push(...entries.getEntries().map(({ duration }) => duration)));
+    observer.observe({ type: 'longtask' });
+    Object.assign(globalThis, { heldTasks: held });
+  });
+  await work();
+  return page.evaluate(() => (globalThis as unknown as { heldTasks: number[] }).heldTasks);
+}
+
+/** What the film takes of memory while it is written: the middle of the first minute against that of the last one. */
+async function filming(page: Page): Promise<Figure[]> {
+  await page.getByRole('tab', { name: 'Finish' }).click();
+  await page.getByRole('button', { name: /^Save as a film/ }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Kind of film: MP4' }).click();
+  await dialog.getByRole('button', { name: 'Save the film' }).click();
+  const looks: number[] = [];
+  for (let i = 0; i < FILMED / LOOK; i += 1) {
+    await wait(LOOK * 1000);
+    looks.push(memory());
+  }
+  const share = Number(await page.getByRole('progressbar').first().getAttribute('aria-valuenow'));
+  await page.getByRole('button', { name: 'Stop' }).first().click();
+  const minute = 60 / LOOK;
+  return [
+    { name: 'Film of the hour: made of it before it was stopped', value: share, unit: '%' },
+    {
+      name: 'Film of the hour: memory in its last minute to its second',
+      value: median(looks.slice(-minute)) / median(looks.slice(minute, 2 * minute)),
+      unit: 'x',
+      wanted: { most: 1.1 },
+    },
+    { name: 'Film of the hour: memory, at most', value: Math.max(...looks) / 1e6, unit: 'MB' },
+  ];
+}
+
+async function measure(context: BrowserContext): Promise<Figure[]> {
+  const small = await open(context, 'minute');
+  await small.page.getByRole('tab', { name: 'Bed' }).click();
+  await small.page.keyboard.press('Home');
+  await soundAfterTap(small.page);
+  const little = memory();
+  await small.page.close();
+
+  const openings: number[] = [];
+  for (let turn = 0; turn < 3; turn += 1) {
+    const { page, took } = await open(context, 'hour');
+    openings.push(took);
+    await page.close();
+  }
+  const { page } = await open(context, 'hour');
+  const figures: Figure[] = [
+    { name: 'Opening the hour from the list, median of 3', value: median(openings), unit: 's', wanted: { most: 2 } },
+  ];
+  for (const face of ['Pictures', 'Bed'] as const) {
+    await page.getByRole('tab', { name: face }).click();
+    await page.keyboard.press('Home');
+    const spans = await scrolled(page);
+    figures.push({ name: `Scrolling the hour, ${face}: frames under 20 ms`, value: under20(spans), unit: '%', wanted: { least: 95 } });
+    figures.push({ name: `  the slowest frame`, value: Math.max(...spans), unit: 'ms' });
+  }
+  const firsts: number[] = [];
+  for (const share of [0, 0.13, 0.31, 0.52, 0.68, 0.83, 0.97]) {
+    await goTo(page, share);
+    firsts.push(await soundAfterTap(page));
+  }
+  figures.push({
+    name: 'Playing anywhere in the hour: first sound, median of 7',
+    value: median(firsts),
+    unit: 'ms',
+    wanted: { most: 150 },
+  });
+  figures.push({ name: '  the slowest of them', value: Math.max(...firsts), unit: 'ms', wanted: { most: 150 } });
+  const great = memory();
+  const thumbnails = (HOUR.photos + HOUR.clips) * THUMBNAIL;
+  figures.push({ name: 'Memory of a minute that was played', value: little / 1e6, unit: 'MB' });
+  figures.push({ name: 'Memory of the hour that was scrolled and played', value: great / 1e6, unit: 'MB' });
+  figures.push({ name: '  without thumbnails, to the minute', value: (great - thumbnails) / little, unit: 'x', wanted: { most: 1.5 } });
+
+  await goTo(page, 0.5);
+  await page
+    .getByTestId(/^part /)
+    .first()
+    .click();
+  await page.getByTestId('trim end').waitFor({ state: 'attached' });
+  let edits: number[] = [];
+  const held = await longTasks(page, async () => {
+    edits = await keyEdits(page);
+    // The save and what else follows an edit.
+    await wait(2_000);
+  });
+  figures.push({ name: 'An edit in the hour, key to screen, median of 9', value: median(edits), unit: 'ms', wanted: { most: 50 } });
+  figures.push({
+    name: '  the longest task of the page in them and their saves',
+    value: Math.max(0, ...held),
+    unit: 'ms',
+    wanted: { most: 50 },
+  });
+
+  const since = performance.now();
+  await page.getByRole('tab', { name: 'Finish' }).click();
+  await page
+    .getByTestId('check loudness')
+    .or(page.getByRole('button', { name: /fine: show/ }))
+    .first()
+    .waitFor({ timeout: 600_000 });
+  figures.push({ name: 'The check of the hour', value: seconds(since), unit: 's', wanted: { most: 20 } });
+  console.log(table(figures));
+  return [...figures, ...(await filming(page))];
+}
+
+/** `npm run bench -- --large`: a show of an hour. Its files are made once, and taken in once. */
+async function main(): Promise<void> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', 'dist', '.cache/demo'], {
+    env: { ...process.env, PORT: String(PORT) },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise((ready) => server.stdout.once('data', ready));
+  const context = await chromium.launchPersistentContext(PROFILE, { ...CHROMIUM, viewport: { width: 390, height: 844 } });
+  try {
+    for (const [name, size] of [
+      ['minute', MINUTE],
+      ['hour', HOUR],
+    ] as const) {
+      const { path } = await largeShow(name, size);
+      const took = await takeIn(context, name, path);
+      if (took !== null) console.log(`${name} (${secondsOf(size)} s) was taken in in ${took.toFixed(0)} s`);
+    }
+    console.log(table(await measure(context)));
+  } finally {
+    await context.close();
+    server.kill('SIGKILL');
+  }
+}
+
+void main();

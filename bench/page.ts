@@ -1,0 +1,82 @@
+import { spawnSync } from 'node:child_process';
+import type { Page } from '@playwright/test';
+
+/** From the tap until the first block sounds, by the clocks of page and sound, ms; then it is paused again. */
+export async function soundAfterTap(page: Page): Promise<number> {
+  const span = await page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const start = AudioBufferSourceNode.prototype.start;
+        const from = performance.now();
+        AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
+          AudioBufferSourceNode.prototype.start = start;
+          const { currentTime } = this.context;
+          start.call(this, when, offset);
+          done(performance.now() - from + (when - currentTime) * 1000);
+        };
+        document.querySelector<HTMLElement>('[aria-label="Play"]')!.click();
+      }),
+  );
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+  return span;
+}
+
+/** Times between pictures of the screen for six seconds while the sheet scrolls by so many pixels a picture, ms. */
+export async function scrolled(page: Page, by = 14): Promise<number[]> {
+  return page.evaluate(
+    (pixels) =>
+      new Promise<number[]>((done) => {
+        const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
+        const all: number[] = [];
+        let last = performance.now();
+        const begin = last;
+        const frame = (now: number) => {
+          all.push(now - last);
+          last = now;
+          sheet.scrollTop += pixels;
+          if (now - begin < 6000) requestAnimationFrame(frame);
+          else done(all.slice(5));
+        };
+        requestAnimationFrame(frame);
+      }),
+    by,
+  );
+}
+
+/** Share of them that were there in time, %. */
+export const under20 = (spans: readonly number[]) => (spans.filter((span) => span < 20).length / spans.length) * 100;
+
+/** From a key on the chosen part's end to the picture of the screen that shows what it did, nine times, ms. */
+export async function keyEdits(page: Page): Promise<number[]> {
+  const spans: number[] = [];
+  for (let turn = 0; turn < 9; turn += 1) {
+    spans.push(
+      await page.evaluate(
+        () =>
+          new Promise<number>((done) => {
+            const handle = document.querySelector<HTMLElement>('[data-testid="trim end"]')!;
+            const before = handle.style.top;
+            const start = performance.now();
+            const look = () => {
+              if (handle.style.top === before) requestAnimationFrame(look);
+              // The picture after the one in which it changed: by then it is on the screen.
+              else requestAnimationFrame(() => done(performance.now() - start));
+            };
+            handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', bubbles: true, cancelable: true }));
+            look();
+          }),
+      ),
+    );
+  }
+  return spans;
+}
+
+/** Memory of the browser's processes, bytes: those of this browser's whole tree. */
+export function memory(): number {
+  const { stdout } = spawnSync('ps', ['-eo', 'rss=,args='], { encoding: 'utf8' });
+  return stdout
+    .split('\n')
+    .filter((line) => /chromium.*--type=renderer/.test(line))
+    .reduce((sum, line) => sum + Number(line.trim().split(/\s+/)[0]) * 1024, 0);
+}
