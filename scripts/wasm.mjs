@@ -5,7 +5,7 @@ import wabt from 'wabt';
 import { root } from './ground.mjs';
 
 const { parseWat } = await wabt();
-for (const name of ['convolve', 'transform']) {
+for (const name of ['convolve', 'overshoot', 'transform']) {
   const path = join(root, 'core/sound', name);
   const parsed = parseWat(`${name}.wat`, readFileSync(`${path}.wat`, 'utf8'), { simd: true });
   parsed.validate();

@@ -9,6 +9,7 @@ import { startWork, type WorkClient } from '../engine/showFile/work.client';
 const workers = {
   listening: startListening(),
   measuring: startMeasuring(),
+  comparing: startMeasuring(),
   analysing: startAnalysing(),
   recording: startRecorder(),
   packing: startWork(),
@@ -20,6 +21,9 @@ export const listener = (): ListenClient => workers.listening;
 
 /** Long jobs: measuring, writing, lining up. */
 export const measurer = (): MeasureClient => workers.measuring;
+
+/** Measures the voices beside all else, while the whole is measured: of two processors each has one. */
+export const comparer = (): MeasureClient => workers.comparing;
 
 /** Short questions about sounds, which must not wait for a long job. */
 export const analyst = (): AnalyseClient => workers.analysing;

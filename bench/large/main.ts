@@ -35,14 +35,7 @@ async function takeIn(context: BrowserContext, name: string, path: string): Prom
   const page = await list(context);
   try {
     await wait(1_000);
-    if (
-      await page
-        .getByRole('link', { name })
-        .or(page.getByRole('button', { name: `Open ${name}` }))
-        .first()
-        .isVisible()
-    )
-      return null;
+    if (await page.getByRole('button', { name: `Open “${name}”` }).isVisible()) return null;
     const since = performance.now();
     await page.getByTestId('files: Open a file').setInputFiles(path);
     await page.getByRole('button', { name: 'Show it' }).waitFor({ timeout: 3_600_000 });
@@ -52,12 +45,15 @@ async function takeIn(context: BrowserContext, name: string, path: string): Prom
   }
 }
 
-/** Opens a show from the list; gives its page and the seconds until its first picture and the desk below stand there. */
+/** Opens a show from the list; gives its page and the seconds until its first picture or sound stands there. */
 async function open(context: BrowserContext, name: string): Promise<{ page: Page; took: number }> {
   const page = await list(context);
   const since = performance.now();
-  await page.getByText(name, { exact: true }).first().click();
-  await page.getByTestId('picture 1').first().waitFor();
+  await page.getByRole('button', { name: `Open “${name}”` }).click();
+  await page
+    .getByTestId(/^(picture|part) /)
+    .first()
+    .waitFor();
   return { page, took: seconds(since) };
 }
 
@@ -152,11 +148,9 @@ async function measure(context: BrowserContext): Promise<Figure[]> {
   figures.push({ name: 'Memory of the hour that was scrolled and played', value: great / 1e6, unit: 'MB' });
   figures.push({ name: '  without thumbnails, to the minute', value: (great - thumbnails) / little, unit: 'x', wanted: { most: 1.5 } });
 
+  console.log(table(figures));
   await goTo(page, 0.5);
-  await page
-    .getByTestId(/^part /)
-    .first()
-    .click();
+  await page.getByTestId('part said-100').click();
   await page.getByTestId('trim end').waitFor({ state: 'attached' });
   let edits: number[] = [];
   const held = await longTasks(page, async () => {
@@ -172,16 +166,15 @@ async function measure(context: BrowserContext): Promise<Figure[]> {
     wanted: { most: 50 },
   });
 
+  await page.close();
+  const again = await open(context, 'hour');
   const since = performance.now();
-  await page.getByRole('tab', { name: 'Finish' }).click();
-  await page
-    .getByTestId('check loudness')
-    .or(page.getByRole('button', { name: /fine: show/ }))
-    .first()
-    .waitFor({ timeout: 600_000 });
-  figures.push({ name: 'The check of the hour', value: seconds(since), unit: 's', wanted: { most: 20 } });
+  await again.page.getByRole('tab', { name: 'Finish' }).click();
+  await again.page.getByText(/^Still checking/).waitFor();
+  await again.page.getByText(/^Still checking/).waitFor({ state: 'detached', timeout: 600_000 });
+  figures.push({ name: 'The check of the hour, from its opening', value: seconds(since), unit: 's', wanted: { most: 20 } });
   console.log(table(figures));
-  return [...figures, ...(await filming(page))];
+  return [...figures, ...(await filming(again.page))];
 }
 
 /** `npm run bench -- --large`: a show of an hour. Its files are made once, and taken in once. */

@@ -2,6 +2,7 @@ import { leastUnderstood, narrationsOf, overIn, saidIn, speakingClips, type Hear
 import type { Show, Stretch } from '../show';
 import { POWER_HOP, PowerMeter, type PcmSource } from '../sound';
 import { THIRDS_STEP, ThirdsMeter } from '../speech';
+import { RATE } from '../units';
 import { planShow, type Plan } from './plan';
 import { Mixer } from './render';
 
@@ -25,7 +26,10 @@ export function stemsOf(show: Show, heard: Heard): Stems {
   };
 }
 
-const BLOCK = POWER_HOP * 128;
+const BLOCK = POWER_HOP * 32;
+/** What sounded so long before does not matter to the filters any more; windows reach so far beyond what is said, seconds. */
+const BEFORE = 0.5;
+const AFTER = 0.2;
 
 /** Sums of power over steps of the show. */
 function sumsOf(power: Float32Array): Sum {
@@ -48,6 +52,9 @@ export interface Clearness {
  */
 export function* measuringOver({ voice, rest, said }: Stems, sources: ReadonlyMap<string, PcmSource>): Generator<number, Clearness> {
   const { frames } = voice;
+  // Where nobody speaks nothing is measured: there it need not be mixed.
+  const near = (first: number, count: number) =>
+    said.some(({ from, to }) => (first + count) / RATE > from - BEFORE && first / RATE < to + AFTER);
   const within = (row: number) => said.some(({ from, to }) => (row + 1) * THIRDS_STEP > from && row * THIRDS_STEP < to);
   const meters = [voice, rest].map((plan) => ({
     mixer: new Mixer(plan, sources),
@@ -57,9 +64,12 @@ export function* measuringOver({ voice, rest, said }: Stems, sources: ReadonlyMa
   const block = new Float32Array(BLOCK * 2);
   for (let first = 0; first < frames; first += BLOCK) {
     const count = Math.min(BLOCK, frames - first);
+    const wanted = near(first, count) || count < BLOCK;
+    if (!wanted) block.fill(0);
     for (const { mixer, power, thirds } of meters) {
-      mixer.render(first, count, block);
-      power.push(block, count);
+      if (wanted) mixer.render(first, count, block);
+      if (wanted) power.push(block, count);
+      else power.skip(count);
       thirds.push(block, count);
     }
     yield first / frames;

@@ -80,8 +80,11 @@ export class Mixer {
    */
   render(first: Frames, count: number, into: Float32Array): void {
     if (count * 2 > into.length) throw new RangeError(`count ${count} needs ${count * 2} samples, into has ${into.length}`);
-    if (this.limiter) this.limiter.render(first, count, into);
-    else this.mix(first, count, into);
+    if (!this.limiter) {
+      this.mix(first, count, into);
+      return;
+    }
+    this.limiter.render(first, count, into);
     silenceUnsound(into, count * 2);
   }
 
@@ -124,6 +127,8 @@ export class Mixer {
     master: number,
     apart?: Float32Array,
   ): void {
+    // Most lanes of a long show are silent most of the time.
+    if (!source && !parts.some((part) => soundsWithin(part, low, high))) return;
     const size = high - low;
     const sound = this.laneSound;
     if (source) source.read(low, size, sound);
@@ -218,6 +223,10 @@ export class Mixer {
     return cross;
   }
 }
+
+/** Whether any span of a part sounds on [low, high). */
+const soundsWithin = ({ spans }: PlannedPart, low: Frames, high: Frames): boolean =>
+  spans.some(({ start, end, before, after }) => start - before < high && end + after > low);
 
 /** Finds out what the sounds at a join are like. */
 export function joinSound(join: PlannedJoin, sources: ReadonlyMap<MediaId, PcmSource>): JoinSound {

@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { tones, noise, type Stretch } from '../../tests/tones';
 import { LoudnessMeter, type Loudness } from './loudness';
+import { PEAK_REACH, TruePeak, truePeakWithin } from './truePeak';
 
 function measure(samples: Float32Array, block = 10_007): Loudness {
   const meter = new LoudnessMeter(2);
@@ -113,4 +115,27 @@ it('reads the same however the stream is cut', () => {
   const whole = measure(samples, samples.length);
   const cut = measure(samples, 333);
   for (const key of ['integrated', 'momentaryMax', 'truePeak'] as const) expect(cut[key]).toBeCloseTo(whole[key]!, 9);
+});
+
+it('finds the same peaks in four samples at a time as in one, however the sound is cut, and passes over what is no number', () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 700 }), { minLength: 1, maxLength: 12 }), fc.nat(1000), (cuts, seed) => {
+      const count = cuts.reduce((sum, one) => sum + one, 0);
+      const sound = noise(count, seed);
+      const peaks = new TruePeak(64);
+      let at = 0;
+      for (const size of cuts) {
+        peaks.push(sound.subarray(at, at + size), size);
+        at += size;
+      }
+      // The plain loop looks at the same samples with silence around them.
+      const around = new Float32Array(count + PEAK_REACH * 4);
+      around.set(sound, PEAK_REACH * 2);
+      expect(peaks.finish()).toBeCloseTo(truePeakWithin(around, PEAK_REACH, count + PEAK_REACH * 2, 1, 0), 5);
+    }),
+    { numRuns: 60 },
+  );
+  const broken = new TruePeak();
+  broken.push(Float32Array.of(0.25, NaN, 0.5, ...new Array<number>(100).fill(0)), 103);
+  expect(broken.finish()).toBe(0.5);
 });

@@ -81,6 +81,13 @@ export class PowerMeter {
     }
   }
 
+  /** Passes over whole steps that nobody asks about, as silence; what comes after them finds the filters as they were. */
+  skip(frames: Frames): void {
+    if (this.filled !== 0 || frames % POWER_HOP !== 0)
+      throw new RangeError(`only whole steps can be skipped: got ${frames} after ${this.filled}`);
+    this.step += frames / POWER_HOP;
+  }
+
   /** One mean square a step, the last step filled up with silence. */
   finish(): Float32Array {
     if (this.filled > 0) this.close();

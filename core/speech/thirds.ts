@@ -1,5 +1,5 @@
-import { Fft } from '../sound/fft';
 import type { PcmSource } from '../sound/pcm';
+import { Transform } from '../sound/transform';
 import { RATE, framesOf, type Frames, type Seconds } from '../units';
 
 /**
@@ -43,20 +43,20 @@ const WINDOW = Float64Array.from({ length: SIZE }, (_, i) => 0.5 - 0.5 * Math.co
 
 /** Power of windows in each third, both channels added. */
 class Windows {
-  private readonly fft = new Fft(SIZE);
-  private readonly re = new Float64Array(SIZE);
-  private readonly im = new Float64Array(SIZE);
+  private readonly transform = new Transform(SIZE);
 
   constructor(private readonly channels: 1 | 2) {}
 
   /** Adds the power of the window that begins at sample `at` of interleaved `sound` to `into[to, to + THIRDS)`. */
   add(sound: Float32Array, at: number, into: Float64Array | Float32Array, to: number): void {
-    const { re, im, channels } = this;
+    const { transform, channels } = this;
+    let { re, im } = transform;
     for (let i = 0; i < SIZE; i += 1) {
       re[i] = sound[at + i * channels]! * WINDOW[i]!;
       im[i] = channels === 2 ? sound[at + i * 2 + 1]! * WINDOW[i]! : 0;
     }
-    this.fft.forward(re, im);
+    transform.forward();
+    ({ re, im } = transform);
     for (let band = 0; band < THIRDS; band += 1) {
       const [low, high] = EDGES[band]!;
       let sum = 0;

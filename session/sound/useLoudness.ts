@@ -22,13 +22,15 @@ export function useRested<T>(value: T): T {
 export function useLoudness(show: Show) {
   const rested = useRested(show);
   const heard = useHeard((state) => state.heard);
+  const known = useHeard((state) => state.asking === 0);
   const plan = useMemo(() => planShow(rested, heard), [rested, heard]);
   const query = useQuery({
     queryKey: ['loudness', JSON.stringify(plan)],
-    enabled: plan.frames > 0 && plan.parts.length > 0,
+    // What is still being listened to will change the plan.
+    enabled: known && plan.frames > 0 && plan.parts.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
     queryFn: ({ signal }) => measurer().call('measure', { plan }, { signal }),
   });
-  return { ...query, stale: rested !== show || query.isFetching };
+  return { ...query, stale: rested !== show || !known || query.isFetching };
 }

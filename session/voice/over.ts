@@ -7,20 +7,21 @@ import type { Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { currentShow, report, useOpenShow } from '../open/store';
 import { useRested } from '../sound/useLoudness';
-import { measurer } from '../workers';
+import { comparer } from '../workers';
 import { heardFor, useHeard } from '../sound/heard';
 
 /** How far the voice stands above all else along the show, and how much of it is understood, measured in a worker in the sound as it is mixed. */
 export function useOver(show: Show) {
   const rested = useRested(show);
   const heard = useHeard((state) => state.heard);
+  const known = useHeard((state) => state.asking === 0);
   const stems = useMemo(() => stemsOf(rested, heard), [rested, heard]);
   const query = useQuery({
     queryKey: ['over', JSON.stringify(stems)],
-    enabled: stems.said.length > 0,
+    enabled: known && stems.said.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    queryFn: ({ signal }): Promise<Clearness> => measurer().call('over', { stems }, { signal }),
+    queryFn: ({ signal }): Promise<Clearness> => comparer().call('over', { stems }, { signal }),
   });
   const data = stems.said.length > 0 ? query.data : undefined;
   const readings = data?.readings ?? null;
@@ -29,7 +30,7 @@ export function useOver(show: Show) {
     readings,
     least,
     understood: data?.understood ?? null,
-    stale: rested !== show || query.isFetching,
+    stale: rested !== show || !known || query.isFetching,
     speaks: stems.said.length > 0,
   };
 }

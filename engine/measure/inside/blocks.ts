@@ -1,5 +1,6 @@
 import { Failure } from '../../../core/failure';
 import { Mixer, type Plan } from '../../../core/mix';
+import { Breath } from '../../workers/breath';
 import type { Desk } from '../../workers/serve';
 import type { FrameRange } from '../measure.protocol';
 import { Sources } from '../../media/inside/sources';
@@ -16,14 +17,15 @@ export async function eachBlock(
 ): Promise<number> {
   const sources = new Sources();
   try {
-    const mixer = new Mixer(plan, await sources.serve(plan));
+    const mixer = new Mixer(plan, await sources.serve(plan, desk.signal));
     const block = new Float32Array(BLOCK * 2);
+    const breath = new Breath();
     for (let done = 0; done < all; done += BLOCK) {
       const frames = Math.min(BLOCK, all - done);
       mixer.render(first + done, frames, block);
       await take(block, frames);
       desk.progress((done + frames) / all);
-      await new Promise((resolve) => setTimeout(resolve));
+      await breath.take();
       if (desk.signal.aborted) throw new Failure('cancelled');
     }
     return mixer.unsound;

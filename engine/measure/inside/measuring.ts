@@ -20,7 +20,7 @@ export async function measure({ plan }: Parameters<MeasureCalls['measure']>[0], 
 export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk: Desk): Promise<Clearness> {
   const sources = new Sources();
   try {
-    const opened = await sources.serve({ ...stems.voice, parts: [...stems.voice.parts, ...stems.rest.parts] });
+    const opened = await sources.serve({ ...stems.voice, parts: [...stems.voice.parts, ...stems.rest.parts] }, desk.signal);
     return await finished(measuringOver(stems, opened), desk);
   } finally {
     sources.close();

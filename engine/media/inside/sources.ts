@@ -1,3 +1,4 @@
+import { Failure } from '../../../core/failure';
 import { soundKeysOf, type Plan } from '../../../core/mix';
 import { soundOfKey, type MediaId, type Recipe } from '../../../core/show';
 import type { PcmSource } from '../../../core/sound';
@@ -63,15 +64,16 @@ export async function withSounds<T>(ids: readonly MediaId[], ask: (sources: Read
 export class Sources {
   private readonly open = new Map<MediaId, Opened>();
 
-  /** Opens what the plan needs and closes what it does not. */
-  async serve(plan: Plan): Promise<ReadonlyMap<MediaId, PcmSource>> {
-    await this.fetch(plan);
+  /** Opens what the plan needs and closes what it does not. @throws Failure `cancelled`. */
+  async serve(plan: Plan, signal?: AbortSignal): Promise<ReadonlyMap<MediaId, PcmSource>> {
+    await this.fetch(plan, signal);
     return this.keep(plan);
   }
 
   /** Opens what the plan needs; what else is open stays so. */
-  async fetch(plan: Plan): Promise<void> {
+  async fetch(plan: Plan, signal?: AbortSignal): Promise<void> {
     for (const id of soundsOf(plan)) {
+      if (signal?.aborted) throw new Failure('cancelled');
       const before = this.open.get(id);
       if (before && !before.waiting) continue;
       const opened = await openSound(id);

@@ -238,3 +238,23 @@ it('once closed it opens no video again, though a frame was still on its way', a
   await settle();
   expect(mockFrame.open).toBe(0);
 });
+
+it('paints what rushes by from the small pictures and opens no video for it; what it rests at is painted as it is', async () => {
+  mockFrame.open = 0;
+  const show = withClip(showOf([5, 5, 5, 5]), 1, 4);
+  const { painter, drawn } = stage(show);
+  for (const one of show.pictures) if (one.kind !== 'card') store(['pictures', `${one.media}.thumb.v1`], `small ${one.id}`);
+  let last: Promise<unknown> = Promise.resolve();
+  for (let moment = 0; moment <= 12; moment += 1.5) {
+    last = painter.paint({ moment }, desk);
+    await settle();
+  }
+  // Small, and of the very moment: whoever scrolls is told that it is there.
+  expect(drawn.at(-1)!.what).toMatch(/^image small p/);
+  expect(desk.progress).toHaveBeenCalled();
+  expect(mockFrame.open).toBe(0);
+  // It rests, and is painted as it is by itself.
+  expect(await last).toEqual([{ picture: 'p2', source: null }]);
+  expect(drawn.at(-1)).toMatchObject({ what: 'image p2', alpha: 1 });
+  painter.close();
+});

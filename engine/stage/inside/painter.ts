@@ -18,6 +18,7 @@ import type { PaintedLayer, StageCalls } from '../stage.protocol';
 import { paintCard } from './card';
 import { ClipReader } from './clipReader';
 import { Images } from './images';
+import { Rush } from './rush';
 
 /** What begins within this time is made ready, seconds. */
 const AHEAD = 2;
@@ -44,6 +45,7 @@ export class Painter {
   private moment = 0;
   private waiting: Waiting | null = null;
   private repainting = false;
+  private readonly rush = new Rush(() => this.again());
   /** Whether a photo was painted as an empty frame, since its file is gone: a film would hold that for good. */
   lost = false;
   private readonly images = new Images(() => this.again());
@@ -73,6 +75,7 @@ export class Painter {
 
   readonly paint = ({ moment }: Parameters<StageCalls['paint']>[0], desk: Desk): Promise<readonly PaintedLayer[] | null> => {
     this.giveUp();
+    this.rush.to(moment);
     this.moment = moment;
     return new Promise((resolve) => {
       this.waiting = { resolve, near: () => desk.progress(1) };
@@ -109,7 +112,7 @@ export class Painter {
       const black = blackAt(scene, moment);
       if (black > 0) this.fill('#000', black);
     }
-    if (looks.every((look) => look && (look.exact || look.source !== null))) this.waiting?.near();
+    if (looks.every((look) => look && (look.exact || look.near))) this.waiting?.near();
     if (this.waiting && looks.every((look) => look?.exact)) {
       this.waiting.resolve(looks.map((look, index) => ({ picture: layers[index]!.picture.id, source: look!.source })));
       this.waiting = null;
@@ -122,7 +125,7 @@ export class Painter {
     const { width, height } = this.canvas!;
     if (picture.kind === 'card') {
       const paint = (opacity: number) => this.with(opacity, (pen) => paintCard(pen, picture, width, height, this.family));
-      return { exact: true, source: null, paint };
+      return { exact: true, near: true, source: null, paint };
     }
     const media = scene.media[picture.media]!;
     const cut = framed(media.width, media.height, { width, height }, picture.framing, layer.progress);
@@ -130,33 +133,39 @@ export class Painter {
       const look = this.frameLook(scene, layer, cut);
       if (look) return look;
     }
+    if (this.rush.goesOn) {
+      const small = this.images.get(places.picture(picture.media, 'thumb'));
+      const within = small ? scaled(cut, small.width / media.width) : null;
+      return small ? { exact: false, near: true, source: null, paint: (opacity) => this.place(small, within!, opacity) } : null;
+    }
     const place = places.picture(picture.media, 'stage');
     const image = this.images.get(place);
     // A photo whose file is gone is an empty frame, not a stage that stands still.
     if (!image && (this.images.isLoading(place) || (picture.kind === 'clip' && !this.readerOf(picture).broken))) return null;
     if (!image) {
       this.lost = true;
-      return { exact: true, source: null, paint: (opacity) => this.fill('#000', opacity) };
+      return { exact: true, near: true, source: null, paint: (opacity) => this.fill('#000', opacity) };
     }
     const scale = image.width / media.width;
     // What breaks off is shown by what there is of it.
     const exact = picture.kind === 'photo' || this.readerOf(picture).broken;
-    return { exact, source: null, paint: (opacity) => this.place(image, scaled(cut, scale), opacity) };
+    return { exact, near: exact, source: null, paint: (opacity) => this.place(image, scaled(cut, scale), opacity) };
   }
 
   /** A clip's very frame, or one near it, or the small one of its strip. Null before any of them is there. */
   private frameLook(scene: Scene, layer: Layer, cut: Framed): Look | null {
     const { picture, source } = layer;
     if (picture.kind !== 'clip' || source === null) return null;
-    const reader = this.readerOf(picture);
-    const frame = reader.at(source);
+    // Opening a video for what rushes by would be over when it is there.
+    const reader = this.rush.goesOn ? null : this.readerOf(picture);
+    const frame = reader?.at(source) ?? null;
     const timestamp = frame?.sample.timestamp ?? null;
-    if (frame && (frame.exact || reader.broken || Math.abs(timestamp! - source) < NEAR)) {
+    if (reader && frame && (frame.exact || reader.broken || Math.abs(timestamp! - source) < NEAR)) {
       const paint = (opacity: number) =>
         this.placed(cut, opacity, (pen, { source: from, target: to }) =>
           frame.sample.draw(pen, from.x, from.y, from.width, from.height, to.x, to.y, to.width, to.height),
         );
-      return { exact: frame.exact || reader.broken, source: timestamp, paint };
+      return { exact: frame.exact || reader.broken, near: true, source: timestamp, paint };
     }
     const media = scene.media[picture.media]!;
     const strip = stripOf(media);
@@ -166,7 +175,7 @@ export class Painter {
     const scale = strip.width / media.width;
     const within = scaled(cut, scale);
     const moved = { ...within, source: { ...within.source, x: within.source.x + box.x, y: within.source.y + box.y } };
-    return { exact: reader.broken, source, paint: (opacity) => this.place(sheet, moved, opacity) };
+    return { exact: reader?.broken ?? false, near: true, source, paint: (opacity) => this.place(sheet, moved, opacity) };
   }
 
   /** Loads what is needed soon and lets go of what is not. */
@@ -176,7 +185,8 @@ export class Painter {
     const keys = new Set<string>();
     for (const { picture } of [...layers, ...soon.slice(0, 4)]) {
       if (picture.kind === 'card') continue;
-      wanted.push(places.picture(picture.media, 'stage'));
+      if (!this.rush.goesOn) wanted.push(places.picture(picture.media, 'stage'));
+      else wanted.push(places.picture(picture.media, 'thumb'));
       if (picture.kind === 'clip') {
         wanted.push(places.strip(picture.media));
         keys.add(readerKey(picture));
@@ -186,7 +196,7 @@ export class Painter {
     this.images.keepOnly(wanted);
     for (const { picture, index, start } of soon) {
       // What dissolves in already is asked for its own second: asking for its beginning too would make it jump to and fro.
-      if (picture.kind !== 'clip' || index !== layers.at(-1)!.index + 1) continue;
+      if (this.rush.goesOn || picture.kind !== 'clip' || index !== layers.at(-1)!.index + 1) continue;
       const before = scene.placed[index - 1]!.picture.dissolve;
       if (start - before - this.moment <= AHEAD) this.readerOf(picture).at(Math.max(0, filmAt(picture, -before)));
     }
@@ -207,6 +217,7 @@ export class Painter {
   close(): void {
     // A frame may still be on its way: what it brings is painted nowhere, and opens no video again.
     this.current = null;
+    this.rush.end();
     this.giveUp();
     for (const [key, reader] of this.readers) this.drop(key, reader);
     this.images.close();
@@ -266,6 +277,8 @@ export class Painter {
 interface Look {
   /** Whether this is the very thing, not a stand-in. */
   readonly exact: boolean;
+  /** Whether it is of the very moment, if only in small. */
+  readonly near: boolean;
   readonly source: number | null;
   paint(opacity: number): void;
 }

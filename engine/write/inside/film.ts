@@ -13,6 +13,7 @@ import { FILM_RATE, filmFrames, filmSteps } from '../../../core/stage';
 import { RATE } from '../../../core/units';
 import { Sources } from '../../media/inside/sources';
 import { Painter } from '../../stage/inside/painter';
+import { Breath } from '../../workers/breath';
 import type { Desk } from '../../workers/serve';
 import type { FilmCalls, FilmDetails, FilmSized, Packed } from '../write.protocol';
 import { SoundFeed } from './packets';
@@ -37,8 +38,6 @@ const PER_PIXEL = 5.5;
 const KEY_FRAMES = 4;
 /** Sound is written so far ahead of the picture, seconds: a muxer keeps what it cannot interleave yet. */
 const AHEAD = 0.5;
-/** The worker yields at least this often, ms: so that it can be stopped. */
-const BREATH = 60;
 
 const bitrateOf = ({ width, height }: FilmSized) => Math.round(width * height * PER_PIXEL);
 
@@ -66,7 +65,7 @@ export function filmWriter(kind: Kind) {
       try {
         await painter.attach({ canvas, font: details.font });
         painter.show({ scene: details.scene });
-        const mixer = new Mixer(details.plan, await sources.serve(details.plan));
+        const mixer = new Mixer(details.plan, await sources.serve(details.plan, desk.signal));
         const bytes = await writeThrough(details, details.tags, { format: () => kind.format() }, desk, async (output) => {
           const pictures = new CanvasSource(canvas, { codec, bitrate: bitrateOf(size), keyFrameInterval: KEY_FRAMES });
           const sound = new AudioSampleSource({ codec: kind.sound, bitrate: SOUND });
@@ -110,7 +109,7 @@ async function shoot({ scene, plan }: FilmDetails, { painter, pictures, mixer, f
   };
   const quiet: Desk = { signal: desk.signal, progress: () => undefined };
   const all = filmFrames(scene.seconds);
-  let breath = performance.now();
+  const breath = new Breath();
   for (const { at, seconds, moment } of filmSteps(scene)) {
     // Stopped before it is painted, or while it was waited for.
     if (desk.signal.aborted || (await painter.paint({ moment }, quiet)) === null) throw new Failure('cancelled');
@@ -118,10 +117,7 @@ async function shoot({ scene, plan }: FilmDetails, { painter, pictures, mixer, f
     await pictures.add(at, seconds);
     await soundUpTo(at + seconds + AHEAD);
     desk.progress(Math.min(1, ((at + seconds) * FILM_RATE) / all));
-    if (performance.now() - breath > BREATH) {
-      await new Promise((resolve) => setTimeout(resolve));
-      breath = performance.now();
-    }
+    await breath.take();
   }
   await soundUpTo(Infinity);
 }
