@@ -50,6 +50,7 @@ async function open(context: BrowserContext, name: string): Promise<{ page: Page
   const page = await list(context);
   const since = performance.now();
   await page.getByRole('button', { name: `Open “${name}”` }).click();
+  await page.getByRole('tab', { name: 'Pictures' }).click();
   await page
     .getByTestId(/^(picture|part) /)
     .first()

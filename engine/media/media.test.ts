@@ -1,5 +1,6 @@
 import { FakeFiles } from '../../tests/opfs';
 import { storageFailure } from '../cabinets/cabinet';
+import { openPcm } from './inside/pcm';
 import { fileAt, namesIn, places, removeAt } from './folders';
 import { dropLeftovers, dropMedia, keptMedia } from './sweep';
 import { PlaceWriter, writeAt } from './write';
@@ -65,4 +66,25 @@ it('sweeps out half-written files and what was handed over; of media it tells wh
   expect((await keptMedia()).sort()).toEqual([id('1'), id('2')]);
   await dropMedia(new Set([id('2')]));
   expect(files.names()).toEqual(named(first));
+});
+
+it('reads many sounds in turn from few pages, each as it is', async () => {
+  const COUNT = 40;
+  const LONG = 3_000;
+  const sound = (i: number) => Float32Array.from({ length: LONG }, (_, frame) => i * 10_000 + frame);
+  for (let i = 0; i < COUNT; i += 1) {
+    files.put('pcm', `${i}.v1`, new Uint8Array(sound(i).buffer));
+    files.put('facts', `${i}.v1.json`, new TextEncoder().encode(JSON.stringify({ frames: LONG, pcmChannels: 1 })));
+  }
+  const opened = await Promise.all(Array.from({ length: COUNT }, (_, i) => openPcm(String(i))));
+  const into = new Float32Array(100);
+  for (let turn = 0; turn < 300; turn += 1) {
+    const [i, first] = [(turn * 7) % COUNT, (turn * 101) % (LONG - 50)];
+    opened[i]!.read(first, 100, into);
+    expect([into[0], into[49]]).toEqual([i * 10_000 + first, i * 10_000 + first + 49]);
+    if (turn === 150) opened.splice(0, 5).forEach((one) => one.close());
+    if (turn === 150) opened.unshift(...(await Promise.all([0, 1, 2, 3, 4].map((again) => openPcm(String(again))))));
+  }
+  for (const one of opened) one.close();
+  expect(files.open).toBe(0);
 });

@@ -1,10 +1,11 @@
 import { t } from '../../words';
 import X from 'lucide-react-native/icons/x';
-import { useLayoutEffect, useRef, type ReactNode } from 'react';
+import { useLayoutEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
 import { Caught } from './Caught';
 import { Say } from './Say';
+import { Spoken } from './Spoken';
 
 interface Props {
   readonly title: string;
@@ -39,6 +40,7 @@ export function Panel({ title, onClose, children, footer }: Props) {
       onKeyDown={(event) => {
         // It closes this panel and nothing else.
         if (event.key === 'Escape') event.stopPropagation();
+        if (event.key === 'Tab') wrap(event);
       }}
       onClick={(event) => {
         if (event.target === event.currentTarget) onClose();
@@ -53,10 +55,26 @@ export function Panel({ title, onClose, children, footer }: Props) {
           <IconButton label={t('controls.close', { title })} icon={X} onPress={onClose} />
         </View>
         <ScrollView contentContainerClassName="p-4 pt-1 gap-3">
+          <Spoken />
           <Caught what={title}>{children}</Caught>
         </ScrollView>
         {footer ? <View className="gap-2 border-t border-line bg-card p-4">{footer}</View> : null}
       </div>
     </dialog>
   );
+}
+
+const STOPS = 'button, input, textarea, select, a[href], [tabindex]';
+
+/** From the last stop of the Tab key to the first one, and back: the browser itself would leave for its own buttons. */
+function wrap(event: KeyboardEvent<HTMLDialogElement>): void {
+  const stops = [...event.currentTarget.querySelectorAll<HTMLElement>(STOPS)].filter(
+    (one) => one.tabIndex >= 0 && !one.matches(':disabled, [aria-disabled=true]') && one.getClientRects().length > 0,
+  );
+  const [first, last] = [stops[0], stops.at(-1)];
+  const here = document.activeElement;
+  const next = event.shiftKey ? (here === first || here === event.currentTarget ? last : null) : here === last ? first : null;
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
 }

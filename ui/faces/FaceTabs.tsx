@@ -1,7 +1,7 @@
-import { memo } from 'react';
+import { memo, useRef, type KeyboardEvent } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import type { History } from '../../core/show';
-import { FACES } from '../../session/faces';
+import { FACES, type Face } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
 import { t } from '../../words';
 import { Say } from '../controls/Say';
@@ -33,9 +33,30 @@ const TAB: Readonly<Record<Look, string>> = {
 export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
   const tokens = useTokens();
   const face = useOpenShow((store) => store.face);
-  const { setFace } = useOpenShow.getState();
+  const row = useRef<View>(null);
+  const show = (one: Face) => {
+    // What is open belongs to the face that is left.
+    openPanel(null);
+    useOpenShow.getState().setFace(one);
+  };
+  // One stop of the Tab key; arrows go from one to the next, as in any row of tabs (ARIA Authoring Practices, “Tabs”; from memory).
+  const press = (event: KeyboardEvent) => {
+    const at = FACES.indexOf(face);
+    const to = { ArrowRight: at + 1, ArrowDown: at + 1, ArrowLeft: at - 1, ArrowUp: at - 1, Home: 0, End: FACES.length - 1 }[event.key];
+    if (to === undefined) return;
+    event.preventDefault();
+    const next = (to + FACES.length) % FACES.length;
+    show(FACES[next]!);
+    (row.current as unknown as HTMLElement).querySelectorAll<HTMLElement>('[role=tab]')[next]?.focus();
+  };
   const tabs = (
-    <View accessibilityRole="tablist" accessibilityLabel={t('faces.faces')} className={BOX[look]}>
+    <View
+      ref={row}
+      accessibilityRole="tablist"
+      accessibilityLabel={t('faces.faces')}
+      className={BOX[look]}
+      {...{ onKeyDown: press, 'aria-orientation': look === 'rail' ? 'vertical' : 'horizontal' }}
+    >
       {FACES.map((one) => {
         const { title, icon: Icon } = FACE_WORDS[one];
         const here = one === face;
@@ -46,11 +67,8 @@ export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
             accessibilityState={{ selected: here }}
             aria-selected={here}
             accessibilityLabel={t(title)}
-            onPress={() => {
-              // What is open belongs to the face that is left.
-              openPanel(null);
-              setFace(one);
-            }}
+            tabIndex={here ? 0 : -1}
+            onPress={() => show(one)}
             className={`items-center justify-center rounded-control ${TAB[look]} ${here ? 'bg-rain-soft' : 'active:bg-rain-mist'}`}
           >
             <Icon size={20} strokeWidth={2} color={here ? tokens.rain : tokens['ink-2']} aria-hidden />

@@ -3,7 +3,7 @@ import CircleAlert from 'lucide-react-native/icons/circle-alert';
 import CircleCheck from 'lucide-react-native/icons/circle-check';
 import Hourglass from 'lucide-react-native/icons/hourglass';
 import OctagonX from 'lucide-react-native/icons/octagon-x';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Finding, State } from '../../core/check';
 
@@ -13,6 +13,7 @@ import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { seek } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { speak } from '../controls/Spoken';
 import { openPanel } from '../panels/open';
 import { useTokens, type Token } from '../theme/useTokens';
 import { sayAbout, sayFinding } from '../words/check';
@@ -34,10 +35,15 @@ export function CheckList() {
   const good = findings.filter(({ state }) => state === 'good');
   const toLook = open.filter(({ state }) => state !== 'wait').length;
   const waiting = open.some(({ state }) => state === 'wait');
+  const heading =
+    toLook > 0 ? t('finish.worthLooking', { count: toLook }) : waiting ? t('finish.theShowIsBeingChecked') : t('finish.allIsWell');
+  useEffect(() => {
+    if (!waiting) speak(heading);
+  }, [waiting, heading]);
   return (
     <View className="gap-2" role="group" accessibilityLabel={t('finish.checkOfTheShow')}>
       <Say look="lead" accessibilityRole="header">
-        {toLook > 0 ? t('finish.worthLooking', { count: toLook }) : waiting ? t('finish.theShowIsBeingChecked') : t('finish.allIsWell')}
+        {heading}
       </Say>
       {open.map((one) => (one.state === 'wait' ? null : <Line key={one.kind} finding={one} />))}
       <Waiting kinds={open.flatMap((one) => (one.state === 'wait' ? [one.kind] : []))} />

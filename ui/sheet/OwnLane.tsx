@@ -56,13 +56,19 @@ export function OwnLane({ saved, column, view }: Props) {
           </div>
         );
       })}
-      {parts.map((part) => {
+      {parts.map((part, index) => {
         const base = saved.parts.find((one) => one.id === part.id) ?? part;
         const isChosen = chosen?.kind === 'parts' && chosen.ids.includes(part.id);
         const common = { part, left: column.x, width: column.width, pixelsPerSecond, tone: 'slate' as const };
         return (
           <div key={part.id}>
-            <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home="pictures" />
+            <PartBody
+              {...common}
+              chosen={isChosen}
+              title={show.media[part.media]!.title}
+              which={t('sheet.which.own', { number: index + 1, count: parts.length })}
+              home="pictures"
+            />
             {isChosen ? <PartHandles {...common} base={base} /> : null}
           </div>
         );

@@ -41,6 +41,8 @@ interface BodyProps {
   readonly tone: HandleTone;
   readonly chosen: boolean;
   readonly title: string;
+  /** Which one of its lane's it is, in words. */
+  readonly which: string;
   readonly home: Face;
 }
 
@@ -53,7 +55,7 @@ function moveChosen(seconds: number, exact: boolean, pixelsPerSecond: number): P
 }
 
 /** The body of a part: a tap chooses it, press and hold lifts and moves it, with all that are chosen, once it is. */
-export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSecond, tone, chosen, title, home }: BodyProps) {
+export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSecond, tone, chosen, title, which, home }: BodyProps) {
   const { edit, tryOut, endPreview, setFace } = useOpenShow.getState();
   const height = partSeconds(part) * pixelsPerSecond;
   const drag = useVerticalDrag({
@@ -98,7 +100,7 @@ export const PartBody = memo(function PartBody({ part, left, width, pixelsPerSec
         role="button"
         tabIndex={0}
         aria-pressed={chosen}
-        aria-label={t(chosen ? 'sheet.partChosen' : 'sheet.part', { title, from: sayTime(part.at), to: sayTime(partEnd(part)) })}
+        aria-label={t(chosen ? 'sheet.partChosen' : 'sheet.part', { title, which, from: sayTime(part.at), to: sayTime(partEnd(part)) })}
         style={
           height < TARGET
             ? { position: 'absolute', left: 0, right: 0, top: (height - TARGET) / 2, height: TARGET }

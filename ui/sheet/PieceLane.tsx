@@ -1,3 +1,4 @@
+import { t } from '../../words';
 import { useMemo } from 'react';
 import { dipPinsOf, dipsOf, joinsBetween, type PartJoins } from '../../core/level';
 import { lanesOf, partEnd, partsOn, soundSeconds, type LaneKind, type Part, type Show } from '../../core/show';
@@ -42,6 +43,13 @@ export function besideEachOther(parts: readonly Part[]): { places: number[]; cou
 
 const NOTHING: readonly LaidPart[] = [];
 
+/** What a lane is called as a group, and each of its sounds in it. */
+const WORDS = {
+  bed: { all: 'sheet.laneOf.bed', which: 'sheet.which.bed' },
+  spot: { all: 'sheet.laneOf.spot', which: 'sheet.which.spot' },
+  voice: { all: 'sheet.laneOf.voice', which: 'sheet.which.voice' },
+} as const;
+
 /** A place narrower than this cannot be touched, pixels. */
 const NARROWEST = 20;
 
@@ -85,8 +93,9 @@ export function PieceLane({ saved, kind, draw, tone, column, view, quiet = false
   // What is far away is neither drawn nor laid out; what is chosen stays, wherever it is.
   const isNear = (part: Part) => part.at * pixelsPerSecond <= bottom && partEnd(part) * pixelsPerSecond >= top;
   const mine = parts.filter((part) => ids.includes(part.id));
+  const place = (index: number) => t(WORDS[kind].which, { number: index + 1, count: parts.length });
   return (
-    <>
+    <div role="group" aria-label={parts.length > 0 && !quiet ? t(WORDS[kind].all, { count: parts.length }) : undefined}>
       <LaneTiles parts={laid} draw={draw} column={column} view={view} />
       {(quiet ? NOTHING : laid).map(({ part }, index) => {
         const { x: left, width } = columns[index]!;
@@ -97,7 +106,13 @@ export function PieceLane({ saved, kind, draw, tone, column, view, quiet = false
         const common = { part, left, width, pixelsPerSecond, tone };
         return (
           <div key={part.id}>
-            <PartBody {...common} chosen={isChosen} title={show.media[part.media]!.title} home={kind === 'voice' ? 'voice' : 'bed'} />
+            <PartBody
+              {...common}
+              chosen={isChosen}
+              title={show.media[part.media]!.title}
+              which={place(index)}
+              home={kind === 'voice' ? 'voice' : 'bed'}
+            />
             {alone && pinned === part.id ? (
               <PinsOn joins={joins.get(part.id)} alike={laid[index]!} base={bases.get(part.id) ?? part} {...common} />
             ) : alone ? (
@@ -107,7 +122,7 @@ export function PieceLane({ saved, kind, draw, tone, column, view, quiet = false
         );
       })}
       {mine.length > 0 && !quiet ? <RangeBand column={column} pixelsPerSecond={pixelsPerSecond} ids={ids} /> : null}
-    </>
+    </div>
   );
 }
 

@@ -8,6 +8,7 @@ import { bringPictures } from '../../session/pictures/arrived';
 import { leaveShow, openShow, useOpenShow } from '../../session/open/store';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
+import { Spoken } from '../controls/Spoken';
 import { looksLikeClip, looksLikePhoto } from '../controls/accept';
 import { openPanel } from '../panels/open';
 import { useRoom } from '../theme/useRoom';
@@ -16,6 +17,7 @@ import { useKeys } from './useKeys';
 import { Layout } from './Layout';
 import { Panels } from './Panels';
 import '../../session/fit/following';
+import { useAnnouncements } from './useAnnouncements';
 import { useDrop } from './useDrop';
 
 /** Dropped or pasted: photos and clips find their place, and so does music. On the Bed and Voice faces a clip is there for its sound. */
@@ -43,6 +45,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
   const state = useOpenShow((store) => store.state);
   useKeys(useCallback(() => openPanel({ name: 'keys' }), []));
   const hovering = useDrop(takeDropped);
+  useAnnouncements();
 
   useEffect(() => {
     const session = openShow(id);
@@ -95,6 +98,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
           />
         </div>
       </div>
+      <Spoken />
       <Panels />
       {hovering ? (
         <View

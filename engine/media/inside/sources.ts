@@ -60,6 +60,9 @@ export async function withSounds<T>(ids: readonly MediaId[], ask: (sources: Read
   }
 }
 
+/** Sounds that are opened at the same time: hundreds one after the other take seconds. */
+const TOGETHER = 16;
+
 /** The sounds that plans name, opened once and closed when no plan names them any more. */
 export class Sources {
   private readonly open = new Map<MediaId, Opened>();
@@ -72,18 +75,25 @@ export class Sources {
 
   /** Opens what the plan needs; what else is open stays so. */
   async fetch(plan: Plan, signal?: AbortSignal): Promise<void> {
-    for (const id of soundsOf(plan)) {
+    const wanted = [...soundsOf(plan)];
+    for (let from = 0; from < wanted.length; from += TOGETHER) {
       if (signal?.aborted) throw new Failure('cancelled');
-      const before = this.open.get(id);
-      if (before && !before.waiting) continue;
-      const opened = await openSound(id);
-      const now = this.open.get(id);
-      // Another call may have opened it meanwhile; one that waited for clear voice is there in full by now, or waits on.
-      if (now && (now !== before || opened.waiting)) opened.close();
-      else {
-        this.open.set(id, opened);
-        now?.close();
-      }
+      // All are waited for also where one fails: what was opened is closed by whoever closes the rest.
+      const opened = await Promise.allSettled(wanted.slice(from, from + TOGETHER).map((id) => this.openOne(id)));
+      for (const one of opened) if (one.status === 'rejected') throw one.reason as Error;
+    }
+  }
+
+  private async openOne(id: MediaId): Promise<void> {
+    const before = this.open.get(id);
+    if (before && !before.waiting) return;
+    const opened = await openSound(id);
+    const now = this.open.get(id);
+    // Another call may have opened it meanwhile; one that waited for clear voice is there in full by now, or waits on.
+    if (now && (now !== before || opened.waiting)) opened.close();
+    else {
+      this.open.set(id, opened);
+      now?.close();
     }
   }
 
