@@ -1,4 +1,8 @@
 import '../ui/theme/global.css';
 import { AppFrame } from '../ui/AppFrame';
+import { useFocusKept } from '../ui/controls/useFocusKept';
 
-export default AppFrame;
+export default function Layout() {
+  useFocusKept();
+  return <AppFrame />;
+}

@@ -13,7 +13,6 @@ import { queryClient } from '../session/queries';
 import { readSettings, useSettings } from '../session/settings';
 import { startOnce } from '../session/shows/seed';
 import { findStaying } from '../session/shows/staying';
-import { useFocusKept } from './controls/useFocusKept';
 
 /** What stands around every screen: fonts that ship with the application, and the queries' store. */
 export function AppFrame() {
@@ -23,7 +22,6 @@ export function AppFrame() {
     RainMono: AtkinsonHyperlegibleMono_500Medium,
   });
   const ready = useSettings((state) => state.ready);
-  useFocusKept();
   // Another language draws everything anew: what is said stands in no state.
   const { i18n } = useTranslation(undefined, { i18n: speaking, useSuspense: false });
   useEffect(() => {

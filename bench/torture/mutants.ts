@@ -185,7 +185,7 @@ export async function mutants({
 
 /** What does not come in time has failed. */
 async function withIn<T>(ms: number, work: Promise<T>): Promise<T> {
-  let timer: NodeJS.Timeout;
+  let timer: ReturnType<typeof setTimeout>;
   const late = new Promise<never>((_, reject) => (timer = setTimeout(() => reject(new Error(`no answer in ${ms} ms`)), ms)));
   return Promise.race([work, late]).finally(() => clearTimeout(timer));
 }
