@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { called, expect, face, openEmpty, test } from './app';
 import { clickSong, photo } from './media';
+import { cutOff } from './whole';
 
 // The main job by keyboard alone, and by what a screen reader is told.
 
@@ -144,4 +145,26 @@ test('in forced colours the now line and the length bars are there, and what is 
   expect(await ground('.rb-now')).toBe(words);
   expect(await ground('.rb-drawn')).not.toBe(canvas);
   expect(await ground('[role=tab][aria-selected=true]')).not.toBe(await ground('[role=tab][aria-selected=false]'));
+});
+
+test('at 200 % and 400 % of a desktop window nothing runs out sideways, and all faces can be reached', async ({ page }) => {
+  await openEmpty(page);
+  await page.getByRole('button', { name: 'New show' }).click();
+  await page.getByTestId('files: Add photos and clips').setInputFiles([await photo('red.jpg', '#b03030')]);
+  await expect(page.getByTestId('picture 1')).toBeVisible();
+  // WCAG 2.2, 1.4.10: 1280 × 1024 at 400 %; and 1280 × 800 at 200 %.
+  for (const [width, height] of [
+    [320, 256],
+    [640, 400],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const name of ['Pictures', 'Bed', 'Voice', 'Balance', 'Finish'] as const) {
+      const tab = page.getByRole('tab', { name });
+      await tab.scrollIntoViewIfNeeded();
+      await tab.click();
+      await expect(tab, `${name} at ${width}`).toHaveAttribute('aria-selected', 'true');
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), `${name} at ${width}`).toBeLessThanOrEqual(width);
+      expect.soft(await cutOff(page), `${name} at ${width}`).toEqual([]);
+    }
+  }
 });

@@ -13,7 +13,8 @@ export function cutOff(page: Page): Promise<string[]> {
       const text = node.textContent?.trim() ?? '';
       const holder = node.parentElement;
       if (!holder || !/\p{L}{3}/u.test(text) || !holder.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
-      if (holder.closest('style, script, noscript')) continue;
+      // What is there to be heard is on no screen.
+      if (holder.closest('style, script, noscript, .sr-only')) continue;
       const range = document.createRange();
       range.selectNodeContents(node);
       const rect = range.getBoundingClientRect();

@@ -157,7 +157,8 @@ const shell = Joi.object({
     .max(LIMITS.marks.count)
     .unique('id'),
   aim: Joi.number().min(LIMITS.aim.least).max(LIMITS.aim.most),
-  media: Joi.object().pattern(mediaId, Joi.object()).required(),
+  // Each is filed under its own id, which is looked at with it.
+  media: Joi.object().required(),
 });
 
 /** The whole document in one schema, as it is described to others (docs/show.schema.json). */

@@ -13,11 +13,21 @@ function chainOf(element: Element | null): Chain {
 
 const canHold = (one: HTMLElement) => one.getClientRects().length > 0 && !one.closest('[aria-hidden=true]') && one.tabIndex >= 0;
 
+/** The same thing where it was drawn anew: a device that is turned has another layout with the same things in it. */
+function same(left: HTMLElement): HTMLElement | undefined {
+  const name = left.getAttribute('aria-label');
+  if (!name) return undefined;
+  return [...document.querySelectorAll<HTMLElement>(left.tagName)].find((one) => one.getAttribute('aria-label') === name && canHold(one));
+}
+
 /** The nearest thing to what was left that the Tab key would stop at; else the view itself. */
 function nearest(chain: Chain): HTMLElement | null {
   const main = document.querySelector<HTMLElement>('[role=main]');
+  const again = same(chain[0]!);
+  if (again) return again;
   for (const one of chain) {
-    if (!one.isConnected || one === document.body || one.contains(main)) continue;
+    // What holds everything is near to nothing.
+    if (!one.isConnected || one === document.body || one.contains(main) || one.querySelector('[role=tablist]')) continue;
     if (canHold(one)) return one;
     const within = [...one.querySelectorAll<HTMLElement>(STOPS)].find(canHold);
     if (within) return within;

@@ -46,7 +46,7 @@ export function Stage({ width, height }: Props) {
         accessibilityRole="button"
         accessibilityLabel={sounding ? t('stage.pause') : t('stage.play')}
         onPress={() => (sounding ? pause() : togglePlay())}
-        className="absolute bottom-3 left-4 h-14 w-14 items-center justify-center rounded-full border-2 border-paper bg-ink active:opacity-75"
+        className="rb-drawn absolute bottom-3 left-4 h-14 w-14 items-center justify-center rounded-full border-2 border-paper bg-ink active:opacity-75"
       >
         {sounding ? (
           <Pause size={24} color={tokens.paper} fill={tokens.paper} aria-hidden />
