@@ -39,13 +39,14 @@ export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
     openPanel(null);
     useOpenShow.getState().setFace(one);
   };
-  // One stop of the Tab key; arrows go from one to the next, as in any row of tabs (ARIA Authoring Practices, “Tabs”; from memory).
+  // One stop of the Tab key; arrows go from one to the next, as in any row of tabs (ARIA Authoring Practices, “Tabs”; from memory). ↑ ↓ are the
+  // page's, but for whoever came to a rail of tabs by keyboard; so are Home and End.
+  const [on, back] = look === 'rail' ? ['ArrowDown', 'ArrowUp'] : ['ArrowRight', 'ArrowLeft'];
   const press = (event: KeyboardEvent) => {
-    const at = FACES.indexOf(face);
-    const to = { ArrowRight: at + 1, ArrowDown: at + 1, ArrowLeft: at - 1, ArrowUp: at - 1, Home: 0, End: FACES.length - 1 }[event.key];
-    if (to === undefined) return;
+    const by = event.key === on ? 1 : event.key === back ? -1 : 0;
+    if (by === 0 || !(event.target as HTMLElement).matches(':focus-visible')) return;
     event.preventDefault();
-    const next = (to + FACES.length) % FACES.length;
+    const next = (FACES.indexOf(face) + by + FACES.length) % FACES.length;
     show(FACES[next]!);
     (row.current as unknown as HTMLElement).querySelectorAll<HTMLElement>('[role=tab]')[next]?.focus();
   };

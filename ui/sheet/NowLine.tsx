@@ -4,7 +4,7 @@ import { scrubTo, useTransport } from '../../session/sound/transport';
 import { sayTime, t } from '../../words';
 
 /** Room around the now line, pixels: what has the focus is seen. */
-const AROUND = 12;
+const AROUND = 22;
 const LEAP = 10;
 
 /** The moment that the sheet stands at: scrolled by thumbs, and a slider for keys and for those who hear it. ↑ ↓ Home End are the page's. */
