@@ -23,8 +23,7 @@ export default defineConfig({
   // expected is waited for longer than that.
   timeout: 300_000,
   expect: { timeout: 60_000 },
-  // Two processors, two windows: what a test waits for is waited for long enough for both.
-  workers: 2,
+  workers: 1,
   retries: 0,
   reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
   outputDir: 'test-results/e2e',

@@ -46,19 +46,26 @@ export function useFocusKept(): void {
     const note = ({ target }: FocusEvent) => {
       if (target instanceof HTMLElement && target !== document.body) chain = chainOf(target);
     };
+    let soon: ReturnType<typeof setTimeout> | undefined;
     const mend = () => {
+      soon = undefined;
       const lost = chain[0] && !chain[0].isConnected && document.activeElement === document.body;
       if (!lost || document.querySelector('dialog[open]')) return;
       const next = nearest(chain);
-      if (!next) return;
-      next.focus({ preventScroll: true });
+      // Once: where it cannot be given, trying again with every change of the page would keep the page from everything else.
+      if (next) chain = [];
+      next?.focus({ preventScroll: true });
     };
-    const observer = new MutationObserver(mend);
+    // After the change, not within it: what takes the focus may itself change the page.
+    const observer = new MutationObserver(() => {
+      if (chain[0] && !chain[0].isConnected) soon ??= setTimeout(mend);
+    });
     document.addEventListener('focusin', note);
     observer.observe(document.body, { childList: true, subtree: true });
     return () => {
       document.removeEventListener('focusin', note);
       observer.disconnect();
+      clearTimeout(soon);
     };
   }, []);
 }
