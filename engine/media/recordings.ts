@@ -44,7 +44,9 @@ export async function recordings(busy: string | null = null): Promise<Found[]> {
   for (const name of names) {
     // Of these nothing is known, and there is nothing in them: what was to be written beside them found a full disk, or its browser was killed.
     const alone = name.endsWith('.pcm') && !names.includes(name.replace(/pcm$/, 'json'));
-    if (alone && name !== `${busy}.pcm` && (await fileAt(['recordings', name]))?.size === 0) await removeAt(['recordings', name]);
+    if (alone && name !== `${busy}.pcm` && (await fileAt(['recordings', name]))?.size === 0)
+      // Another window may be about to record into it.
+      await removeAt(['recordings', name]).catch(() => undefined);
     if (!name.endsWith('.json')) continue;
     const file = await fileAt(['recordings', name]);
     const about = file ? readAbout(await file.text()) : null;

@@ -13,10 +13,8 @@ export function useAnnouncements(): void {
         if (!before.taking || state.taking) return;
         const refused = state.refused.length;
         const came = Math.max(0, before.taking.count - refused);
-        const [waits] = state.arrivals.length > before.arrivals.length ? state.arrivals : [];
         const said = [t('show.cameIn', { count: came })];
         if (refused > 0) said.push(t('show.couldNotComeIn', { count: refused }));
-        if (waits) said.push(t('show.waitsToBeLaid', { title: waits.media.title }));
         speak(said.join(' '));
       }),
     [],
