@@ -1,5 +1,5 @@
 import { dipsOf, strandKey } from '../core/level';
-import { measuringOver, stemsOf, tightest } from '../core/mix';
+import { measuringOver, overAsked, stemsOf, tightest } from '../core/mix';
 import { strandsOf } from '../core/show';
 import { profileOf } from '../core/speech';
 import { RATE } from '../core/units';
@@ -30,7 +30,8 @@ export async function dips(path: string): Promise<string> {
     const heard = folder.heard();
     const found = dipsOf(folder.show, heard);
     const stems = stemsOf(folder.show, heard);
-    const work = measuringOver(stems, folder.sources([...stems.voice.parts, ...stems.rest.parts]));
+    const sources = folder.sources([...stems.voice.parts, ...stems.rest.parts]);
+    const work = measuringOver(stems, overAsked(stems), sources, new Map());
     let step = work.next();
     while (!step.done) step = work.next();
     const { readings, understood } = step.value;

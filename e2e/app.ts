@@ -21,6 +21,12 @@ export { expect };
 /** A whole name of a button: what stands on it may come before what it is called in full. */
 export const called = (name: string): RegExp => new RegExp(`^(.*: )?${name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$`);
 
+/** A button, or one of a few that is chosen, by its whole name or by what it matches. */
+export function pressable(page: Page | Locator, name: string | RegExp): Locator {
+  const whole = { name: typeof name === 'string' ? called(name) : name };
+  return page.getByRole('button', whole).or(page.getByRole('radio', whole));
+}
+
 /** Opens the list without the demo show, so that a test starts in no time. */
 export async function openEmpty(page: Page): Promise<void> {
   await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
@@ -100,7 +106,7 @@ export async function wholePanel(page: Page): Promise<Locator> {
 /** Exports through the Finish face and gives the saved file. */
 export async function exportWav(page: Page, path: string, kind: '16-bit' | '24-bit' | 'Float' = '16-bit'): Promise<string> {
   const dialog = await finishPanel(page, 'Save the sound alone');
-  await dialog.getByRole('button', { name: kind === 'Float' ? 'Kind of sound: WAV float' : `Kind of sound: WAV ${kind}` }).click();
+  await dialog.getByRole('radio', { name: kind === 'Float' ? 'Kind of sound: WAV float' : `Kind of sound: WAV ${kind}` }).click();
   const started = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'Save the sound' }).click();
   const download = await started;

@@ -276,7 +276,7 @@ test('a clip says for itself whether the bed makes room for it; a range has slop
   await face(page, 'Pictures');
   await page.getByTestId('picture 1').click();
   await page.getByRole('button', { name: 'Sound', exact: true }).click();
-  await page.getByRole('button', { name: 'The bed makes room: For sound' }).click();
+  await page.getByRole('radio', { name: 'The bed makes room: For sound' }).click();
   await page.getByRole('button', { name: 'As far as the show says' }).click();
   await type(page, 'The bed goes down to', '-20');
   await expect(page.getByRole('button', { name: 'Undo: make room for it' })).toBeVisible();

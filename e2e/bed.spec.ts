@@ -1,4 +1,4 @@
-import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, test, type, LIFT } from './app';
+import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, pressable, test, type, LIFT } from './app';
 import { SECOND, exported, level, showWith, tapPiece, tool, undoIs } from './bed';
 import { clickSong, clicksOf, loudestFrame, ticks } from './media';
 
@@ -9,7 +9,7 @@ test('two songs with an overlap: laid one after the other, overlapped by typing,
   await layMusic(page, clickSong(8));
   await tool(page, 'Ends');
   await expect(field(page, 'Gap of')).toHaveValue('0.0 s');
-  await page.getByRole('button', { name: 'After the piece before: Overlap' }).tap();
+  await page.getByRole('radio', { name: 'After the piece before: Overlap' }).tap();
   await type(page, 'Overlap of', '2');
   await undoIs(page, 'overlap two pieces');
   await expect(page.getByText('2.0 s over the end of “click-6-44100”')).toBeVisible();
@@ -183,7 +183,7 @@ test('@wide by keyboard: split, choose all, move together, copy and paste, remov
   page,
 }, info) => {
   const press = async (name: string | RegExp) => {
-    await page.getByRole('button', { name, exact: typeof name === 'string' }).focus();
+    await pressable(page, name).focus();
     await page.keyboard.press('Enter');
   };
   const count = (number: number) => expect(page.getByTestId(/^part /)).toHaveCount(number);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, called, expect, exportWav, face, newShow } from './app';
+import { addPhotos, expect, exportWav, face, newShow, pressable } from './app';
 import { photo, samplesOf } from './media';
 
 export const SECOND = 48_000;
@@ -25,7 +25,7 @@ export const level = (samples: Float32Array, from: number, to: number) => {
 
 /** Taps a tool of what is chosen; one that is not among the first four stands behind “More”. */
 export async function tool(page: Page, name: string): Promise<void> {
-  const button = page.getByRole('button', { name: called(name) });
+  const button = pressable(page, name);
   const more = page.getByRole('button', { name: 'More', exact: true });
   await expect(button.or(more).first()).toBeVisible();
   if (!(await button.first().isVisible())) await more.tap();

@@ -115,7 +115,18 @@ test('panels keep the Tab key within them, both ways, and give the focus back', 
     const seen = await names(key);
     // It came round: what was first comes again.
     expect(seen.lastIndexOf(seen[0]!)).toBeGreaterThan(0);
+    // One stop for each row of choices: arrows go on within it, and choose.
+    expect(new Set(seen.filter((name) => name.startsWith('Kind of sound: '))).size).toBe(1);
   }
+  const kinds = dialog.getByRole('radiogroup', { name: 'Kind of sound' });
+  const chosen = () => kinds.getByRole('radio', { checked: true }).getAttribute('aria-label');
+  const first = await chosen();
+  await kinds.getByRole('radio', { checked: true }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(kinds.getByRole('radio', { checked: true })).toBeFocused();
+  expect(await chosen()).not.toBe(first);
+  await page.keyboard.press('ArrowLeft');
+  expect(await chosen()).toBe(first);
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
   await expect(page.getByRole('button', { name: called('Save the sound alone') })).toBeFocused();

@@ -43,8 +43,8 @@ async function flash(): Promise<{ show: Show; brought: Brought[] }> {
 
 async function saveFilm(page: Page, kind: 'MP4' | 'WebM', size: string, path: string): Promise<string> {
   const dialog = await finishPanel(page, 'Save as a film');
-  await dialog.getByRole('button', { name: `Kind of film: ${kind}` }).click();
-  await dialog.getByRole('button', { name: `Size: ${size}` }).click();
+  await dialog.getByRole('radio', { name: `Kind of film: ${kind}` }).click();
+  await dialog.getByRole('radio', { name: `Size: ${size}` }).click();
   const started = page.waitForEvent('download', { timeout: 240_000 });
   await dialog.getByRole('button', { name: 'Save the film' }).click();
   const download = await started;
@@ -115,7 +115,7 @@ test('a film that is stopped leaves nothing behind, here or where it was to go, 
   await openShowFile(page, showFile(long, brought, info.outputPath('show.zip')));
   for (const button of ['Save the film', 'Choose where to save it']) {
     const dialog = await finishPanel(page, 'Save as a film');
-    await dialog.getByRole('button', { name: 'Size: 1080p' }).click();
+    await dialog.getByRole('radio', { name: 'Size: 1080p' }).click();
     await dialog.getByRole('button', { name: button }).click();
     const progress = page.getByRole('progressbar', { name: /Writing the film/ });
     await expect.poll(async () => Number(await progress.getAttribute('aria-valuenow'))).toBeGreaterThan(1);
@@ -125,7 +125,7 @@ test('a film that is stopped leaves nothing behind, here or where it was to go, 
     await expect(page.getByRole('button', { name: 'Save as a film' })).toBeEnabled();
   }
   const dialog = await finishPanel(page, 'Save the sound alone');
-  await dialog.getByRole('button', { name: 'Kind of sound: FLAC' }).click();
+  await dialog.getByRole('radio', { name: 'Kind of sound: FLAC' }).click();
   await dialog.getByRole('button', { name: 'Choose where to save it' }).click();
   await expect(page.getByText(/is written/)).toBeVisible();
   expect(await keptNames(page, 'chosen')).toEqual(['From a file.flac']);

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import {
   addPhotos,
-  called,
+  pressable,
   centreOf,
   dragByTouch,
   expect,
@@ -222,8 +222,7 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   await addPhotos(page, await photosFor(8));
   await layMusic(page, song('plain', SONG));
   const press = async (name: string | RegExp) => {
-    const button = page.getByRole('button', { name: typeof name === 'string' ? called(name) : name }).first();
-    await button.focus();
+    await pressable(page, name).first().focus();
     await page.keyboard.press('Enter');
   };
   const dialog = await openFit(page);

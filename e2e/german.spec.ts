@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DE, EN } from '../words';
-import { called, expect, test } from './app';
+import { called, expect, pressable, test } from './app';
 import { cutOff } from './whole';
 
 test.use({ locale: 'de-DE' });
@@ -34,11 +34,7 @@ async function isWhole(page: Page, view: string): Promise<void> {
   expect.soft(english, view).toEqual([]);
 }
 
-const press = (page: Page, name: string | RegExp) =>
-  page
-    .getByRole('button', { name: typeof name === 'string' ? called(name) : name })
-    .first()
-    .click();
+const press = (page: Page, name: string | RegExp) => pressable(page, name).first().click();
 
 async function panel(page: Page, name: string | RegExp, view: string): Promise<void> {
   await press(page, name);

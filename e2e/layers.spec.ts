@@ -95,7 +95,7 @@ test('a layered show with a voice: layers go where somebody speaks, and the work
     .getByRole('button', { name: /^Dips: / })
     .first()
     .tap();
-  await page.getByRole('button', { name: /Thin out/ }).tap();
+  await page.getByRole('radio', { name: /Thin out/ }).tap();
   // The voice is as loud as the music: the tune goes, what is far below it stays.
   await expect(page.getByTestId('dip band').first()).toBeAttached();
   const path = info.outputPath('thin.wav');

@@ -73,7 +73,7 @@ test('after one visit a show is made, narrated, reloaded and exported with the s
   expect(probe(path)).toMatchObject({ frames: 10 * 48_000 });
   // An encoder that is fetched when it is first needed.
   const dialog = await finishPanel(page, 'Save as a film');
-  await dialog.getByRole('button', { name: 'Kind of film: WebM' }).click();
+  await dialog.getByRole('radio', { name: 'Kind of film: WebM' }).click();
   const started = page.waitForEvent('download', { timeout: 240_000 });
   await dialog.getByRole('button', { name: 'Save the film' }).click();
   expect((await started).suggestedFilename()).toBe('My show.webm');

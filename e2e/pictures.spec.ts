@@ -184,11 +184,11 @@ test('a card stands as long as the photos do, and dissolves as they do; framing,
   await expectStage(page, RED);
   await page.getByTestId('picture 2').tap();
   await page.getByRole('button', { name: 'Frame', exact: true }).tap();
-  await page.getByRole('button', { name: 'In the frame: Fill' }).tap();
+  await page.getByRole('radio', { name: 'In the frame: Fill' }).tap();
   await expectStage(page, RED, 0.05);
   await page.getByRole('button', { name: 'Close the drawer' }).tap();
   await page.getByRole('button', { name: 'All pictures' }).tap();
-  await page.getByRole('button', { name: 'Shape: 9:16' }).tap();
+  await page.getByRole('radio', { name: 'Shape: 9:16' }).tap();
   await type(page, 'Up from black', '2');
   await type(page, 'Down to black', '2');
   await page.keyboard.press('Escape');

@@ -30,8 +30,8 @@ async function opened(page: Page, folder: string): Promise<void> {
 
 async function save(page: Page, kind: string, which: string, path: string): Promise<string> {
   const dialog = await finishPanel(page, 'Save the sound alone');
-  await dialog.getByRole('button', { name: `Kind of sound: ${kind}` }).click();
-  await dialog.getByRole('button', { name: `What of it: ${which}` }).click();
+  await dialog.getByRole('radio', { name: `Kind of sound: ${kind}` }).click();
+  await dialog.getByRole('radio', { name: `What of it: ${which}` }).click();
   const started = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'Save the sound' }).click();
   const download = await started;
@@ -74,7 +74,7 @@ test('bed alone, voice where nobody speaks, and one file for each lane, equally 
   const bed = info.outputPath('bed.wav');
   expect(await save(page, 'WAV float', 'Bed', bed)).toBe('From a file, bed.wav');
   const dialog = await finishPanel(page, 'Save the sound alone');
-  await dialog.getByRole('button', { name: 'What of it: Voice' }).click();
+  await dialog.getByRole('radio', { name: 'What of it: Voice' }).click();
   await expect(dialog.getByText('Nothing sounds on that lane.')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Save the sound' })).toBeDisabled();
   await page.keyboard.press('Escape');
@@ -99,7 +99,7 @@ test('bed alone, voice where nobody speaks, and one file for each lane, equally 
 test('loudness brought to its aim, peaks held: what is measured by another meter is what was asked for', async ({ page }, info) => {
   await opened(page, info.outputPath('.'));
   const dialog = await wholePanel(page);
-  await dialog.getByRole('button', { name: 'Loudness to aim for: −16' }).click();
+  await dialog.getByRole('radio', { name: 'Loudness to aim for: −16' }).click();
   await expect(dialog.getByText('phones and podcasts (common practice)')).toBeVisible();
   await dialog.getByRole('button', { name: 'Bring it there' }).click();
   await expect(page.getByRole('button', { name: 'Undo: bring the loudness there' })).toBeAttached();
@@ -125,7 +125,7 @@ test('a file is handed on where the browser offers that', async ({ page }, info)
   });
   await opened(page, info.outputPath('.'));
   const dialog = await finishPanel(page, 'Save the sound alone');
-  await dialog.getByRole('button', { name: 'Kind of sound: MP3' }).click();
+  await dialog.getByRole('radio', { name: 'Kind of sound: MP3' }).click();
   await dialog.getByRole('button', { name: 'Save the sound' }).click();
   await page.getByRole('button', { name: 'Share it' }).click();
   expect(await page.evaluate(() => (window as unknown as { shared: string[] }).shared)).toEqual(['From a file.mp3 audio/mpeg true']);

@@ -39,13 +39,13 @@ test('a narration is brought in, the bed makes room, and the dip follows whereve
   // A new take stands where the old one did; its dip is its own. The old one is kept, also over a reload.
   await page.getByRole('button', { name: 'Takes', exact: true }).click();
   await page.getByTestId('files: Another file').setInputFiles(narrationFile('no', SECOND));
-  await expect(page.getByRole('button', { name: 'Take 2, in use' })).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Take 2' })).toBeChecked();
   await expect.poll(async () => (await band(page)).seconds).toBeLessThan(after.seconds - 1);
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
   await page.reload();
   await laid(page).last().click();
   await page.getByRole('button', { name: 'Takes', exact: true }).click();
-  await page.getByRole('button', { name: 'Use take 1' }).click();
+  await page.getByRole('radio', { name: 'Take 1' }).click();
   await expect.poll(async () => Math.abs((await band(page)).from - after.from)).toBeLessThan(0.01);
   expect(Math.abs((await band(page)).seconds - after.seconds)).toBeLessThan(0.01);
 });
@@ -56,7 +56,7 @@ test('the voice is made clear: the chosen mark holds everywhere, and by how much
   // The demo thins out until three quarters of its voice are understood.
   await page.getByRole('button', { name: /^Voice over bed: (7[3-9]|[89]\d) % understood where it is hardest to hear/ }).click();
   const dialog = page.getByRole('dialog', { name: 'How clear the voice is' });
-  await dialog.getByRole('button', { name: 'Mark to aim for: 20 dB' }).click();
+  await dialog.getByRole('radio', { name: 'Mark to aim for: 20 dB' }).click();
   await expect(dialog.getByText('WCAG 2.2, 1.4.7; not held everywhere')).toBeVisible();
   await dialog.getByRole('button', { name: 'Make clear: 20 dB everywhere' }).click();
   await expect(dialog.getByText('WCAG 2.2, 1.4.7; held everywhere')).toBeVisible();

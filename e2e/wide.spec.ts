@@ -39,7 +39,7 @@ test('@wide the last pass kept whole: it runs over, is cut at the end of the sho
   await page.getByTestId('files: Add music').setInputFiles(clickSong(6));
   await page.getByRole('button', { name: 'Lay it under the show' }).click();
   await openOtherWays(page);
-  await page.getByRole('button', { name: 'Last pass whole' }).click();
+  await page.getByRole('radio', { name: 'Last pass whole' }).click();
   await expect(page.getByText('2 passes, one seam; the last is kept whole and ends 2.0 s after the show.')).toBeVisible();
   await page.getByRole('button', { name: 'Hear the seam' }).click();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();

@@ -116,7 +116,7 @@ await visit(phone, async (page, shot) => {
   await page.getByRole('button', { name: /where it is hardest to hear/ }).waitFor();
   await shot('voice-phone');
   await page.getByRole('button', { name: /where it is hardest to hear/ }).click();
-  await page.getByRole('button', { name: 'Mark to aim for: 15 dB' }).click();
+  await page.getByRole('radio', { name: 'Mark to aim for: 15 dB' }).click();
   await page.getByRole('button', { name: /^Make clear/ }).click();
   await page.getByText('held everywhere', { exact: false }).waitFor();
   await page.getByText('well clear; held everywhere').waitFor();

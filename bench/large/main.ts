@@ -84,7 +84,7 @@ async function filming(page: Page): Promise<Figure[]> {
   await page.getByRole('tab', { name: 'Finish' }).click();
   await page.getByRole('button', { name: /^Save as a film/ }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'Kind of film: MP4' }).click();
+  await dialog.getByRole('radio', { name: 'Kind of film: MP4' }).click();
   await dialog.getByRole('button', { name: 'Save the film' }).click();
   const looks: number[] = [];
   for (let i = 0; i < FILMED / LOOK; i += 1) {

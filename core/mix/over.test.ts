@@ -12,7 +12,7 @@ import { saidIn, type Heard } from '../level';
 import { setDips } from '../show/edits';
 import { memorySource, type PcmSource } from '../sound';
 import { RATE, decibelsOfPercent } from '../units';
-import { Mixer, measuringOver, planShow, stemsOf, tightest, type Plan } from '.';
+import { Mixer, measuringOver, overAsked, planShow, stemsOf, tightest, type Plan, type Stems } from '.';
 
 const folder = mkdtempSync(join(tmpdir(), 'rain-bed-over-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -83,11 +83,12 @@ describe('voice over bed', () => {
     ...said.map(({ sound }, i): [string, PcmSource] => [mediaId(3001 + i), memorySource(sound, 1)]),
   ]);
   const heard = heardOf(sources);
+  const measured = (stems: Stems) => finish(measuringOver(stems, overAsked(stems), sources, new Map()));
 
   it('made clear, it holds the 20 dB of WCAG 2.2 (1.4.7) everywhere, by our reading and by ffmpeg’s loudness of the stems', () => {
     const one = setDips(base, { change: { depth: { by: 'clear', margin: 20 }, own: true } });
     const stems = stemsOf(one, heard);
-    const { readings } = finish(measuringOver(stems, sources));
+    const { readings } = measured(stems);
     const least = tightest(readings)!;
     expect(least.over).toBeGreaterThan(19.5);
     expect(least.over).toBeLessThan(21);
@@ -109,7 +110,7 @@ describe('voice over bed', () => {
   it('thinned out, as much of it is understood as was asked for, of what is mixed', () => {
     const read = (share: number) => {
       const one = setDips(base, { change: { depth: { by: 'thin', share }, lead: 0.6 } });
-      return finish(measuringOver(stemsOf(one, heard), sources)).understood!.share;
+      return measured(stemsOf(one, heard)).understood!.share;
     };
     for (const share of [0.6, 0.9]) expect(Math.abs(read(share) - share)).toBeLessThan(0.03);
   });
@@ -117,7 +118,7 @@ describe('voice over bed', () => {
   it('reads what was set: without dips the bed stands where it stands', () => {
     const flat = setDips(base, { change: { depth: { by: 'fixed', gain: 0 } } });
     const dipped = setDips(base, { change: { depth: { by: 'fixed', gain: -12 }, lead: 1 } });
-    const read = (show: typeof base) => finish(measuringOver(stemsOf(show, heard), sources)).readings;
+    const read = (show: typeof base) => measured(stemsOf(show, heard)).readings;
     const [before, after] = [read(flat), read(dipped)];
     const shifts = before.map(({ over }, i) => after[i]!.over - over).sort((a, b) => a - b);
     expect(shifts[0]!).toBeGreaterThan(11.8);

@@ -1,10 +1,11 @@
 import { leastUnderstood, narrationsOf, overIn, saidIn, speakingClips, type Heard, type Over, type Sum, type Understood } from '../level';
 import type { Show, Stretch } from '../show';
 import { POWER_HOP, PowerMeter, type PcmSource } from '../sound';
-import { THIRDS_STEP, ThirdsMeter } from '../speech';
-import { RATE } from '../units';
+import { THIRDS, THIRDS_HOP, THIRDS_STEP, ThirdsMeter, ThirdsWindows } from '../speech';
+import { RATE, type Frames } from '../units';
 import { planShow, type Plan } from './plan';
 import { Mixer } from './render';
+import { AFTER, BEFORE, mixSegment, recalled, segmentText, segmentsOf, type Asked, type Remembered, type Segment } from './segments';
 
 /** A show taken apart: the voices, and all that sounds beside them, each as it sounds in the whole. */
 export interface Stems {
@@ -26,10 +27,9 @@ export function stemsOf(show: Show, heard: Heard): Stems {
   };
 }
 
-const BLOCK = POWER_HOP * 32;
 /** What sounded so long before does not matter to the filters any more; windows reach so far beyond what is said, seconds. */
-const BEFORE = 0.5;
-const AFTER = 0.2;
+const BEFORE_SAID = 0.5;
+const AFTER_SAID = 0.2;
 
 /** Sums of power over steps of the show. */
 function sumsOf(power: Float32Array): Sum {
@@ -46,37 +46,87 @@ export interface Clearness {
   readonly understood: Understood | null;
 }
 
+/** The segments of a show in which somebody speaks, or nearly so. */
+export function overAsked({ voice, rest, said }: Stems): Asked[] {
+  return segmentsOf(voice.frames).flatMap((segment) => {
+    const near = saidNear(said, segment);
+    return near.length === 0 ? [] : [{ ...segment, text: JSON.stringify([near, segmentText(voice, segment), segmentText(rest, segment)]) }];
+  });
+}
+
+/** What is said on [from, to) and so near to it that it matters there, seconds. */
+const saidNear = (said: readonly Stretch[], { from, to }: Segment): readonly Stretch[] =>
+  said.filter((one) => to / RATE > one.from - BEFORE_SAID && from / RATE < one.to + AFTER_SAID);
+
 /**
- * Measures how far the voice stands above all else, in the sound as it is mixed. Yields the share done, so that a worker can
- * yield.
+ * Measures how far the voice stands above all else, in the sound as it is mixed. Yields the share done, so that a worker can yield.
+ * @param sources of what is not remembered.
  */
-export function* measuringOver({ voice, rest, said }: Stems, sources: ReadonlyMap<string, PcmSource>): Generator<number, Clearness> {
-  const { frames } = voice;
-  // Where nobody speaks nothing is measured: there it need not be mixed.
-  const near = (first: number, count: number) =>
-    said.some(({ from, to }) => (first + count) / RATE > from - BEFORE && first / RATE < to + AFTER);
-  const within = (row: number) => said.some(({ from, to }) => (row + 1) * THIRDS_STEP > from && row * THIRDS_STEP < to);
-  const meters = [voice, rest].map((plan) => ({
-    mixer: new Mixer(plan, sources),
-    power: new PowerMeter(2, frames),
-    thirds: new ThirdsMeter(2, frames, within),
+export function* measuringOver(
+  stems: Stems,
+  asked: readonly Asked[],
+  sources: ReadonlyMap<string, PcmSource>,
+  remembered: Remembered,
+): Generator<number, Clearness> {
+  const { voice, rest, said } = stems;
+  let mixers: Mixer[] | null = null;
+  const windows = new ThirdsWindows(2);
+  const measured = yield* recalled(asked, remembered, (segment) =>
+    overWithin((mixers ??= [voice, rest].map((plan) => new Mixer(plan, sources))), said, segment, windows),
+  );
+  const rows = [0, 1].map(() => ({
+    power: new Float32Array(Math.ceil(voice.frames / POWER_HOP)),
+    thirds: new Float32Array(Math.ceil(voice.frames / THIRDS_HOP) * THIRDS),
   }));
-  const block = new Float32Array(BLOCK * 2);
-  for (let first = 0; first < frames; first += BLOCK) {
-    const count = Math.min(BLOCK, frames - first);
-    const wanted = near(first, count) || count < BLOCK;
-    if (!wanted) block.fill(0);
-    for (const { mixer, power, thirds } of meters) {
-      if (wanted) mixer.render(first, count, block);
-      if (wanted) power.push(block, count);
-      else power.skip(count);
-      thirds.push(block, count);
+  asked.forEach(({ from, to }, i) => {
+    const { powers, thirds } = sizesOf({ from, to });
+    let at = 0;
+    for (const one of rows) {
+      one.power.set(measured[i]!.subarray(at, at + powers), from / POWER_HOP);
+      one.thirds.set(measured[i]!.subarray(at + powers, at + powers + thirds), (from / THIRDS_HOP) * THIRDS);
+      at += powers + thirds;
     }
-    yield first / frames;
-  }
-  const [spoken, other] = meters.map(({ power }) => sumsOf(power.finish())) as [Sum, Sum];
-  const [voiced, masked] = meters.map(({ thirds }) => thirds.finish()) as [Float32Array, Float32Array];
+  });
+  const [spoken, other] = rows.map(({ power }) => sumsOf(power)) as [Sum, Sum];
+  const [voiced, masked] = rows.map(({ thirds }) => thirds) as [Float32Array, Float32Array];
   return { readings: overIn(said, spoken, other), understood: leastUnderstood(said, voiced, masked) };
+}
+
+/** Steps of power, and numbers of thirds, of a segment. */
+const sizesOf = ({ from, to }: Segment) => ({
+  powers: Math.ceil((to - from) / POWER_HOP),
+  thirds: Math.ceil((to - from) / THIRDS_HOP) * THIRDS,
+});
+
+/** Power and thirds of a segment, of the voices, then of the rest. Where nobody speaks nothing is measured: there it need not be mixed. */
+function* overWithin(
+  mixers: readonly Mixer[],
+  said: readonly Stretch[],
+  segment: Segment,
+  windows: ThirdsWindows,
+): Generator<Frames, Float32Array> {
+  const begin = segment.from - BEFORE;
+  const { powers, thirds } = sizesOf(segment);
+  const isSaid = (row: number) => {
+    const at = begin / RATE + row * THIRDS_STEP;
+    return said.some(({ from, to }) => at + THIRDS_STEP > from && at < to);
+  };
+  const out = new Float32Array((powers + thirds) * 2);
+  const whole = segment.to + AFTER - begin;
+  for (const [i, mixer] of mixers.entries()) {
+    const meters = { power: new PowerMeter(2, whole), thirds: new ThirdsMeter(2, whole, isSaid, windows) };
+    for (const { block, frames, passed } of mixSegment(mixer, segment, (within) => saidNear(said, within).length > 0)) {
+      if (passed && frames % POWER_HOP === 0) meters.power.skip(frames);
+      else meters.power.push(block, frames);
+      meters.thirds.push(block, frames);
+      yield frames / 2;
+    }
+    const at = i * (powers + thirds);
+    const [before, rowsBefore] = [BEFORE / POWER_HOP, (BEFORE / THIRDS_HOP) * THIRDS];
+    out.set(meters.power.finish().subarray(before, before + powers), at);
+    out.set(meters.thirds.finish().subarray(rowsBefore, rowsBefore + thirds), at + powers);
+  }
+  return out;
 }
 
 /** The least reading, null where nobody speaks. */

@@ -4,7 +4,7 @@ export { Converter } from './convert';
 export { Resampler } from './resample';
 export { PeakBuilder, binFrames, levelFor, packPeaks, peakBetween, unpackPeaks, type Peaks } from './peaks';
 export { soundingOf, type Sounding } from './silence';
-export { HOP, LoudnessMeter, loudnessOf, type Loudness } from './loudness';
+export { HOP, LoudnessMeter, loudnessFrom, loudnessOf, type Loudness } from './loudness';
 export { KWeighting, POWER_HOP, PowerMeter } from './weighting';
 export { align, type Alignment } from './align';
 export { blendSource, pitchRatio, resampledSource, reversedSource } from './resampled';

@@ -44,7 +44,7 @@ export interface Loudness {
  */
 export class LoudnessMeter {
   private readonly weights: readonly number[];
-  private readonly weighting: KWeighting;
+  private weighting: KWeighting;
   private readonly peaks: TruePeak[];
   private steps = new Float64Array(1024);
   private stepCount = 0;
@@ -75,17 +75,16 @@ export class LoudnessMeter {
 
   /** The readings of all that was pushed; nothing may be pushed after it. */
   finish(): Loudness {
-    const momentary = this.windows(MOMENTARY);
-    const shortTerm = this.windows(SHORT_TERM);
-    const truePeak = Math.max(...this.peaks.map((one) => one.finish()));
-    return {
-      integrated: gated(momentary, -10),
-      momentaryMax: highest(momentary),
-      shortTermMax: highest(shortTerm),
-      range: rangeOf(shortTerm),
-      truePeak: truePeak > 0 ? decibelsOfGain(truePeak) : null,
-      momentary: Float32Array.from(momentary, loudnessOf),
-    };
+    const { steps, peak } = this.take();
+    return loudnessFrom(steps, peak);
+  }
+
+  /** What was pushed as numbers that readings follow from (`loudnessFrom`): the mean square of every whole step, and the true peak, linear. Then it begins anew. */
+  take(): { readonly steps: Float64Array; readonly peak: number } {
+    const taken = { steps: this.steps.slice(0, this.stepCount), peak: Math.max(...this.peaks.map((one) => one.take())) };
+    this.weighting = new KWeighting(this.channels);
+    this.stepCount = this.inStep = this.energy = 0;
+    return taken;
   }
 
   private closeStep(): void {
@@ -99,17 +98,31 @@ export class LoudnessMeter {
     this.energy = 0;
     this.inStep = 0;
   }
+}
 
-  /** Mean squares of all windows of `width` steps, one step apart. */
-  private windows(width: number): Float64Array {
-    const out = new Float64Array(Math.max(0, this.stepCount - width + 1));
-    for (let i = 0; i < out.length; i += 1) {
-      let sum = 0;
-      for (let k = 0; k < width; k += 1) sum += this.steps[i + k]!;
-      out[i] = sum / width;
-    }
-    return out;
+/** The readings of a sound. @param steps mean squares of its steps (`HOP`), K-weighted. @param peak its true peak, linear. */
+export function loudnessFrom(steps: ArrayLike<number>, peak: number): Loudness {
+  const momentary = windows(steps, MOMENTARY);
+  const shortTerm = windows(steps, SHORT_TERM);
+  return {
+    integrated: gated(momentary, -10),
+    momentaryMax: highest(momentary),
+    shortTermMax: highest(shortTerm),
+    range: rangeOf(shortTerm),
+    truePeak: peak > 0 ? decibelsOfGain(peak) : null,
+    momentary: Float32Array.from(momentary, loudnessOf),
+  };
+}
+
+/** Mean squares of all windows of `width` steps, one step apart. */
+function windows(steps: ArrayLike<number>, width: number): Float64Array {
+  const out = new Float64Array(Math.max(0, steps.length - width + 1));
+  for (let i = 0; i < out.length; i += 1) {
+    let sum = 0;
+    for (let k = 0; k < width; k += 1) sum += steps[i + k]!;
+    out[i] = sum / width;
   }
+  return out;
 }
 
 function highest(meanSquares: Float64Array): Decibels | null {

@@ -101,6 +101,14 @@ export class TruePeak {
     return this.peak;
   }
 
+  /** The true peak of all that was pushed, linear. Then it begins anew. */
+  take(): number {
+    const peak = this.finish();
+    this.window.fill(0);
+    this.held = this.peak = 0;
+    return peak;
+  }
+
   private scan(): void {
     const size = this.held - (this.held % FOUR);
     if (size === 0) return;

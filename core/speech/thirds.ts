@@ -31,9 +31,9 @@ export const IMPORTANCE: readonly (readonly [hertz: number, share: number])[] = 
 export const THIRDS = IMPORTANCE.length;
 /** Seconds of one row of thirds in a profile. */
 export const THIRDS_STEP: Seconds = 0.1;
-const STEP: Frames = framesOf(THIRDS_STEP);
+export const THIRDS_HOP: Frames = framesOf(THIRDS_STEP);
 const SIZE: Frames = 8192;
-const BLOCK: Frames = STEP * 200;
+const BLOCK: Frames = THIRDS_HOP * 200;
 
 /** Bins of each third's lower and upper end. */
 const EDGES = IMPORTANCE.map(
@@ -42,7 +42,7 @@ const EDGES = IMPORTANCE.map(
 const WINDOW = Float64Array.from({ length: SIZE }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / SIZE));
 
 /** Power of windows in each third, both channels added. */
-class Windows {
+export class ThirdsWindows {
   private readonly transform = new Transform(SIZE);
 
   constructor(private readonly channels: 1 | 2) {}
@@ -68,7 +68,7 @@ class Windows {
 
 /** Mean power of a sound in each third of an octave, both channels. @param sound interleaved. */
 export function thirdsOf(sound: Float32Array, channels: 1 | 2): Float64Array {
-  const windows = new Windows(channels);
+  const windows = new ThirdsWindows(channels);
   const power = new Float64Array(THIRDS);
   const frames = sound.length / channels;
   let count = 0;
@@ -81,20 +81,19 @@ export function thirdsOf(sound: Float32Array, channels: 1 | 2): Float64Array {
 
 /** The same for every tenth of a second of a sound that comes in blocks: rows of `THIRDS`. Rows that are not wanted stay silent. */
 export class ThirdsMeter {
-  private readonly windows: Windows;
   private readonly out: Float32Array;
   /** What the next row is read from, as far as it is there; the first one begins before the sound does. */
   private readonly page: Float32Array;
-  private filled: Frames = SIZE / 2 - STEP / 2;
+  private filled: Frames = SIZE / 2 - THIRDS_HOP / 2;
   private row = 0;
 
   constructor(
     private readonly channels: 1 | 2,
     frames: Frames,
     private readonly wanted: (row: number) => boolean = () => true,
+    private readonly windows = new ThirdsWindows(channels),
   ) {
-    this.windows = new Windows(channels);
-    this.out = new Float32Array(Math.ceil(frames / STEP) * THIRDS);
+    this.out = new Float32Array(Math.ceil(frames / THIRDS_HOP) * THIRDS);
     this.page = new Float32Array(SIZE * channels);
   }
 
@@ -114,8 +113,8 @@ export class ThirdsMeter {
     const to = this.row * THIRDS;
     if (to < this.out.length && this.wanted(this.row)) this.windows.add(this.page, 0, this.out, to);
     this.row += 1;
-    this.page.copyWithin(0, STEP * this.channels);
-    this.filled = SIZE - STEP;
+    this.page.copyWithin(0, THIRDS_HOP * this.channels);
+    this.filled = SIZE - THIRDS_HOP;
   }
 
   finish(): Float32Array {

@@ -22,10 +22,10 @@ export interface FrameRange {
 
 /** What the measuring worker does: long jobs over whole plans and sounds, one after the other. */
 export type MeasureCalls = {
-  /** Loudness of a whole plan. Progress and cancel. */
-  measure(details: { plan: Plan }): Promise<Loudness>;
-  /** How clear the voices are beside all else, along the show. Progress and cancel. @throws Failure `media.missing`. */
-  over(details: { stems: Stems }): Promise<Clearness>;
+  /** Loudness of a whole plan. Progress and cancel. @param show the id of its show: what was measured of it before is not measured again. */
+  measure(details: { plan: Plan; show?: string }): Promise<Loudness>;
+  /** How clear the voices are beside all else, along the show; `show` as above. Progress and cancel. @throws Failure `media.missing`. */
+  over(details: { stems: Stems; show?: string }): Promise<Clearness>;
   /** Where one stored sound lies against another; null where one is silent. Progress. @throws Failure `media.missing`. */
   align(details: { first: MediaId; second: MediaId }): Promise<Alignment | null>;
   /** How cuts go on: what is before `left` is followed by what comes from `right` on. Progress and cancel. @throws Failure `media.missing`. */

@@ -33,6 +33,8 @@ export const places = {
   /** A recording while it is made: one channel of 32-bit floats at the mix rate, and what it is about. They stay until it is in its show. */
   recording: (id: string): Place => ['recordings', `${id}.pcm`],
   about: (id: string): Place => ['recordings', `${id}.json`],
+  /** What was measured of a show's segments, from one visit to the next. */
+  measured: (show: string, what: string): Place => ['measured', `${show}.${what}`],
   written: (name: string): Place => ['written', name],
 } as const;
 

@@ -20,10 +20,17 @@ export async function dropMedia(ids: ReadonlySet<MediaId>): Promise<void> {
   }
 }
 
+/** Removes what was measured of shows that are not there any more. */
+export async function dropMeasured(shows: ReadonlySet<string>): Promise<void> {
+  for (const name of await namesIn('measured')) {
+    if (!shows.has(name.slice(0, name.lastIndexOf('.')))) await removeAt(['measured', name]);
+  }
+}
+
 /** Removes what was left half-written, and files that were handed over. Only while nothing else of the application runs in this browser. */
 export async function dropLeftovers(): Promise<void> {
   for (const name of await namesIn('written')) await removeAt(['written', name]);
-  for (const folder of BY_CONTENT) {
+  for (const folder of [...BY_CONTENT, 'measured']) {
     for (const name of await namesIn(folder)) if (name.endsWith('.part')) await removeAt([folder, name]);
   }
 }

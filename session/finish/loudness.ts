@@ -41,7 +41,7 @@ async function levelFor(show: Show, aim: number): Promise<{ gain: number; held: 
   let integrated = -Infinity;
   for (let round = 0; round < ROUNDS; round += 1) {
     const plan = planShow({ ...show, master: { gain, ...(held ? { ceiling: LIMITS.ceiling.start } : {}) } }, heard);
-    const loudness = await measurer().call('measure', { plan });
+    const loudness = await measurer().call('measure', { plan, show: show.id });
     if (loudness.integrated === null) break;
     ({ integrated } = loudness);
     const next = clamp(gain + aim - integrated, LIMITS.gain.least, LIMITS.master.most);

@@ -107,3 +107,10 @@ it('keeps recordings of shows that are there for as long as they were not offere
   await tidy(16 * DAY);
   expect(await recordings()).toEqual([]);
 });
+
+it('what was measured of a show goes with it', async () => {
+  await store('a');
+  for (const id of ['a', 'gone']) await writeAt(places.measured(id, 'loudness'), new Uint8Array(4));
+  await tidy(0);
+  expect(files.names().filter((name) => name.startsWith('measured/'))).toEqual(['measured/a.loudness']);
+});

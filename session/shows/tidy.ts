@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import type { MediaId } from '../../core/show';
-import { keptMedia, dropMedia, dropLeftovers } from '../../engine/media/sweep';
+import { keptMedia, dropLeftovers, dropMeasured, dropMedia } from '../../engine/media/sweep';
 import { dropRecording, recordings } from '../../engine/media/recordings';
 import { readMediaIndex } from './mediaIndex';
 import { allShowIds } from './records';
@@ -44,6 +44,7 @@ export async function tidy(now: number): Promise<void> {
   if (!readable || empty) return;
   const before = await readMarks();
   const shows = new Set(await allShowIds());
+  await dropMeasured(shows);
   const media = (await keptMedia()).filter((id) => !named.has(id));
   // A recording that was offered carries a mark already.
   const left = (await recordings())

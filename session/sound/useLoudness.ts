@@ -30,7 +30,7 @@ export function useLoudness(show: Show) {
     enabled: known && plan.frames > 0 && plan.parts.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    queryFn: ({ signal }) => measurer().call('measure', { plan }, { signal }),
+    queryFn: ({ signal }) => measurer().call('measure', { plan, show: rested.id }, { signal }),
   });
   return { ...query, stale: rested !== show || !known || query.isFetching };
 }

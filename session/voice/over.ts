@@ -21,7 +21,7 @@ export function useOver(show: Show) {
     enabled: known && stems.said.length > 0,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    queryFn: ({ signal }): Promise<Clearness> => comparer().call('over', { stems }, { signal }),
+    queryFn: ({ signal }): Promise<Clearness> => comparer().call('over', { stems, show: rested.id }, { signal }),
   });
   const data = stems.said.length > 0 ? query.data : undefined;
   const readings = data?.readings ?? null;

@@ -17,8 +17,10 @@ interface Props {
   readonly kind?: keyof typeof KINDS;
   readonly icon?: LucideIcon;
   readonly disabled?: boolean;
-  /** Set for a button that stays pressed: one of several choices, or a switch. */
+  /** Set for a button that stays pressed. */
   readonly chosen?: boolean;
+  /** Set for one of several of which one is chosen: whether the Tab key stops here. */
+  readonly radio?: { readonly stop: boolean };
   /** What assistive technology reads where the label alone says too little. */
   readonly hint?: string;
   /** Narrower sides, for rows of several. */
@@ -38,18 +40,24 @@ export function Button({
   icon: Icon,
   disabled = false,
   chosen,
+  radio,
   hint,
   tight = false,
   className = '',
 }: Props) {
   const tokens = useTokens();
   const look = KINDS[chosen ? 'strong' : kind];
+  const state = radio
+    ? { 'aria-checked': chosen === true, tabIndex: radio.stop ? (0 as const) : (-1 as const) }
+    : chosen === undefined
+      ? {}
+      : { 'aria-pressed': chosen };
   return (
     <Pressable
-      accessibilityRole="button"
+      accessibilityRole={radio ? 'radio' : 'button'}
       accessibilityLabel={hint === undefined ? label : nameWith(label, hint)}
-      accessibilityState={{ disabled, ...(chosen === undefined ? {} : { selected: chosen }) }}
-      {...(chosen === undefined ? {} : { 'aria-pressed': chosen })}
+      accessibilityState={{ disabled }}
+      {...state}
       disabled={disabled}
       onPress={onPress}
       className={`min-h-touch min-w-touch flex-row items-center justify-center gap-2 rounded-control ${tight ? 'px-2' : 'px-4'} ${look.box} ${disabled ? 'opacity-45' : 'active:opacity-75'} ${className}`}

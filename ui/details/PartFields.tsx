@@ -7,7 +7,7 @@ import { parseTime } from '../../core/units';
 import { useHearing } from '../../session/fit/hearings';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { useFacts } from '../../session/sound/useMedia';
-import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
 import { LevelField } from '../controls/LevelField';
 import { levelOfPercent, percentEntry, percentOfLevel } from '../controls/levelEntry';
 import { momentEntry } from '../controls/timeEntry';
@@ -126,20 +126,16 @@ function FadeField({ part, side, label }: { readonly part: Part; readonly side: 
           {t(side === 'fadeUp' ? 'details.fadeUpInSilence' : 'details.fadeOutInSilence', { seconds: saySpan(silent) })}
         </Say>
       ) : null}
-      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={label}>
-        {starts.map(({ seconds, said }) => (
-          <Button
-            key={said}
-            label={said}
-            hint={`${label}: ${said}`}
-            kind="quiet"
-            chosen={Math.abs(fade.seconds - seconds) < 0.005}
-            onPress={() => edit(setFade, { id: part.id, side, fade: { ...fade, seconds } })}
-            tight
-            className="grow"
-          />
-        ))}
-      </View>
+      <Choice
+        label={label}
+        options={starts.map(({ said }) => ({ value: said, label: said }))}
+        value={starts.find(({ seconds }) => Math.abs(fade.seconds - seconds) < 0.005)?.said ?? null}
+        onChange={(which) => {
+          const { seconds } = starts.find(({ said }) => said === which)!;
+          edit(setFade, { id: part.id, side, fade: { ...fade, seconds } });
+        }}
+        wrap
+      />
       {fade.seconds > 0 ? (
         <View className="flex-row items-center gap-2">
           <Say look="small" className="w-24">

@@ -8,6 +8,7 @@ import { useOpenShow, useShown, whole } from '../../session/open/store';
 import { dismissArrived, useArrived } from '../../session/pictures/arrived';
 import { saySpan, t } from '../../words';
 import { Button, IconButton } from '../controls/Button';
+import { Choice } from '../controls/Choice';
 import { Say } from '../controls/Say';
 
 /** How loud the clips’ own sound comes in, dB: as it was filmed, half as loud to the ear, not at all. */
@@ -42,20 +43,13 @@ export function ArrivedClips() {
         </Say>
         <IconButton label={t('controls.closeThisMessage')} icon={X} onPress={dismissArrived} />
       </View>
-      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('pictures.ownSound')}>
-        {LEVELS.map((one) => (
-          <Button
-            key={one.say}
-            label={t(one.say)}
-            hint={t('faces.clipsSound', { how: t(one.say) })}
-            kind="quiet"
-            chosen={gain === one.gain}
-            onPress={() => edit(clipsStartWith, { ids, start: { ...show.ownStart, gain: one.gain } })}
-            tight
-            className="grow"
-          />
-        ))}
-      </View>
+      <Choice
+        label={t('pictures.ownSound')}
+        options={LEVELS.map((one) => ({ value: one.gain, label: t(one.say), hint: t('faces.clipsSound', { how: t(one.say) }) }))}
+        value={gain}
+        onChange={(level) => edit(clipsStartWith, { ids, start: { ...show.ownStart, gain: level } })}
+        wrap
+      />
       <Say look="small">{t('faces.clipsFaded', { seconds: saySpan(fadeUp.seconds) })}</Say>
       {arrived.speaks && unasked && gain > SILENCE ? (
         <Button

@@ -5,6 +5,7 @@ import { FACES, type Face } from '../../session/faces';
 import { useOpenShow } from '../../session/open/store';
 import { t } from '../../words';
 import { Say } from '../controls/Say';
+import { useByKeyboard } from '../controls/useByKeyboard';
 import { openPanel } from '../panels/open';
 import { useTokens } from '../theme/useTokens';
 import { FACE_WORDS } from './faceWords';
@@ -34,6 +35,7 @@ export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
   const tokens = useTokens();
   const face = useOpenShow((store) => store.face);
   const row = useRef<View>(null);
+  const { isByKeyboard, watch } = useByKeyboard();
   const show = (one: Face) => {
     // What is open belongs to the face that is left.
     openPanel(null);
@@ -44,7 +46,7 @@ export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
   const [on, back] = look === 'rail' ? ['ArrowDown', 'ArrowUp'] : ['ArrowRight', 'ArrowLeft'];
   const press = (event: KeyboardEvent) => {
     const by = event.key === on ? 1 : event.key === back ? -1 : 0;
-    if (by === 0 || !(event.target as HTMLElement).matches(':focus-visible')) return;
+    if (by === 0 || !isByKeyboard()) return;
     event.preventDefault();
     const next = (FACES.indexOf(face) + by + FACES.length) % FACES.length;
     show(FACES[next]!);
@@ -56,7 +58,7 @@ export const FaceTabs = memo(function FaceTabs({ look, header }: Props) {
       accessibilityRole="tablist"
       accessibilityLabel={t('faces.faces')}
       className={BOX[look]}
-      {...{ onKeyDown: press, 'aria-orientation': look === 'rail' ? 'vertical' : 'horizontal' }}
+      {...{ onKeyDown: press, ...watch, 'aria-orientation': look === 'rail' ? 'vertical' : 'horizontal' }}
     >
       {FACES.map((one) => {
         const { title, icon: Icon } = FACE_WORDS[one];

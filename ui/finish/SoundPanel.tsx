@@ -29,11 +29,6 @@ const sayNote = (kind: SoundFile): string =>
     ? t('finish.kilobits', { rate: BITRATES[kind] / 1000, note: t(KINDS[kind].note) })
     : t(KINDS[kind].note);
 
-const ROWS: readonly (readonly SoundFile[])[] = [
-  ['int16', 'int24', 'float32'],
-  ['flac', 'mp3', 'opus'],
-];
-
 /** The sound of the show as a file. */
 export function SoundPanel({ blocked, onDone }: { readonly blocked: boolean; readonly onDone: () => void }) {
   const show = useSaved(whole);
@@ -46,15 +41,13 @@ export function SoundPanel({ blocked, onDone }: { readonly blocked: boolean; rea
   return (
     <View className="gap-3">
       <View className="gap-1.5">
-        {ROWS.map((row) => (
-          <Choice
-            key={row[0]}
-            label={t('finish.kindOfSound')}
-            options={row.map((value) => ({ value, label: t(KINDS[value].label) }))}
-            value={row.includes(kind) ? kind : null}
-            onChange={setKind}
-          />
-        ))}
+        <Choice
+          label={t('finish.kindOfSound')}
+          options={(Object.keys(KINDS) as SoundFile[]).map((value) => ({ value, label: t(KINDS[value].label) }))}
+          value={kind}
+          onChange={setKind}
+          wrap="thirds"
+        />
         <Say look="small">{t('finish.about', { note: sayNote(kind), size: saySize(frames * KINDS[kind].bytes * files) })}</Say>
       </View>
       <View className="gap-1.5">

@@ -8,6 +8,7 @@ import { useSaved, whole } from '../../session/open/store';
 import { useTransport } from '../../session/sound/transport';
 import { sayTime, t } from '../../words';
 import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { momentEntry } from '../controls/timeEntry';
@@ -51,44 +52,35 @@ export function LengthChoices({ part, fitting }: Props) {
   const marks = (show.marks ?? []).filter(({ at }) => at - part.at >= LEAST);
   // As long as it takes to the end of the picture at the now line; none where that is no length for a piece.
   const upTo = end - part.at >= LEAST && end - part.at <= MOST ? end - part.at : null;
+  const isTo = (seconds: number | null) => seconds !== null && to !== 'show' && Math.abs(to - seconds) < 1e-6;
   return (
     <View className="gap-1.5">
-      <View className="flex-row gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('common.length')}>
-        <Button
-          label={t('fit.theShowOf', { length: sayTime(wantedSeconds(show, part, 'show')) })}
-          hint={t('fit.asTheShow')}
-          kind="quiet"
-          chosen={to === 'show'}
-          onPress={() => ask({ to: 'show' })}
-          tight
-          className="flex-1"
-        />
-        <Button
-          label={t('fit.upToThisPicture')}
-          hint={t('fit.upToThePictureAtNow')}
-          kind="quiet"
-          chosen={upTo !== null && to !== 'show' && Math.abs(to - upTo) < 1e-6}
-          disabled={upTo === null}
-          onPress={() => ask({ to: upTo! })}
-          tight
-          className="flex-1"
-        />
-      </View>
+      <Choice
+        label={t('common.length')}
+        options={[
+          {
+            value: 'show',
+            label: t('fit.theShowOf', { length: sayTime(wantedSeconds(show, part, 'show')) }),
+            hint: t('fit.asTheShow'),
+          },
+          { value: 'picture', label: t('fit.upToThisPicture'), hint: t('fit.upToThePictureAtNow'), disabled: upTo === null },
+        ]}
+        value={to === 'show' ? 'show' : isTo(upTo) ? 'picture' : null}
+        onChange={(which) => ask({ to: which === 'show' ? 'show' : upTo! })}
+      />
       {marks.length > 0 ? (
-        <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('fit.upToAMark')}>
-          {marks.map(({ id, at, name }) => (
-            <Button
-              key={id}
-              label={`${name || t('sheet.mark')} ${sayTime(at)}`}
-              hint={t('fit.upToTheMark', { name: name || t('sheet.mark'), at: sayTime(at) })}
-              kind="quiet"
-              icon={Flag}
-              chosen={to !== 'show' && Math.abs(to - (at - part.at)) < 1e-6}
-              onPress={() => ask({ to: at - part.at })}
-              tight
-            />
-          ))}
-        </View>
+        <Choice
+          label={t('fit.upToAMark')}
+          options={marks.map(({ id, at, name }) => ({
+            value: id,
+            label: `${name || t('sheet.mark')} ${sayTime(at)}`,
+            hint: t('fit.upToTheMark', { name: name || t('sheet.mark'), at: sayTime(at) }),
+            icon: Flag,
+          }))}
+          value={marks.find(({ at }) => isTo(at - part.at))?.id ?? null}
+          onChange={(mark) => ask({ to: marks.find(({ id }) => id === mark)!.at - part.at })}
+          wrap
+        />
       ) : null}
       <NumberField
         {...momentEntry}

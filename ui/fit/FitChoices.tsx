@@ -82,20 +82,17 @@ export function RestChoice({ part, fitting, answer, heard }: Props & { readonly 
   const change = answer.seconds / wantedSeconds(show, part, fitting.asked.to) - 1;
   return (
     <View className="gap-1.5">
-      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('fit.whatTakesUpTheRest')}>
-        {ways.map((one) => (
-          <Button
-            key={one}
-            label={saySlack(one, change)}
-            kind="quiet"
-            chosen={one === chosen}
-            onPress={() => ask({ slack: one })}
-            hint={t(one === chosen ? 'fit.takeItUpInChosen' : 'fit.takeItUpIn', { way: saySlack(one, change) })}
-            tight
-            className="grow"
-          />
-        ))}
-      </View>
+      <Choice
+        label={t('fit.whatTakesUpTheRest')}
+        options={ways.map((one) => ({
+          value: one,
+          label: saySlack(one, change),
+          hint: t('fit.takeItUpIn', { way: saySlack(one, change) }),
+        }))}
+        value={chosen}
+        onChange={(slack) => ask({ slack })}
+        wrap
+      />
       {chosen === 'speed' && Math.abs(change) > 0.06 ? (
         <Notice text={t('fit.aChangeOfCanBe', { change: decimal(Math.abs(change) * 100, 0) })} />
       ) : null}

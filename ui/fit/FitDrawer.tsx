@@ -13,6 +13,7 @@ import { currentShow, useOpenShow, useSaved, whole } from '../../session/open/st
 import { useTransport } from '../../session/sound/transport';
 import { decimal, sayPhrase, sayTime, t } from '../../words';
 import { Button } from '../controls/Button';
+import { Radios } from '../controls/Choice';
 import { FirstMet } from '../controls/FirstMet';
 import { IntoView } from '../controls/IntoView';
 import { Notice } from '../controls/Notice';
@@ -112,11 +113,17 @@ function Answers({ part, fitting, onDone }: Props) {
       <HearingState fitting={fitting} part={part} />
       {heard && answers ? (
         <>
-          <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('fit.answers')}>
+          <Radios label={t('fit.answers')} look="rows">
             {answers.map((answer, index) => (
-              <AnswerCard key={`${answer.way} ${index}`} answer={answer} index={index} picked={fitting.picked === index} />
+              <AnswerCard
+                key={`${answer.way} ${index}`}
+                answer={answer}
+                index={index}
+                picked={fitting.picked === index}
+                stop={index === Math.max(0, fitting.picked)}
+              />
             ))}
-          </View>
+          </Radios>
           {picked && fitting.picked >= 0 ? <Use fitting={fitting} answer={picked} onDone={onDone} /> : null}
         </>
       ) : null}

@@ -9,6 +9,7 @@ import { useHearing } from '../../session/fit/hearings';
 import { useOpenShow, useSaved, whole } from '../../session/open/store';
 import { toggleStretch, useTransport } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
+import { Choice } from '../controls/Choice';
 import { NumberField } from '../controls/NumberField';
 import { Say } from '../controls/Say';
 import { spanEntry } from '../controls/timeEntry';
@@ -132,22 +133,15 @@ function RepeatAnswer({ part, end, onDone }: { readonly part: Part; readonly end
         onDone();
       }}
     >
-      <View className="flex-row gap-2">
-        <Button
-          label={t('fit.lastPassStops')}
-          kind="quiet"
-          chosen={ending === 'stop'}
-          onPress={() => setEnding('stop')}
-          className="flex-1"
-        />
-        <Button
-          label={t('fit.lastPassWhole')}
-          kind="quiet"
-          chosen={ending === 'whole'}
-          onPress={() => setEnding('whole')}
-          className="flex-1"
-        />
-      </View>
+      <Choice
+        label={t('fit.lastPass')}
+        options={[
+          { value: 'stop', label: t('fit.lastPassStops'), hint: t('fit.lastPassStops') },
+          { value: 'whole', label: t('fit.lastPassWhole'), hint: t('fit.lastPassWhole') },
+        ]}
+        value={ending}
+        onChange={setEnding}
+      />
       <NumberField
         label={t('fit.crossfadeAtASeam')}
         value={join}

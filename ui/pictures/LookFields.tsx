@@ -5,7 +5,7 @@ import { LIMITS, type Card, type Framing, type Picture } from '../../core/show';
 import { setCard, setFraming } from '../../core/show/edits';
 import { useOpenShow, useShown } from '../../session/open/store';
 import { Button } from '../controls/Button';
-import { Choice } from '../controls/Choice';
+import { Choice, Radios } from '../controls/Choice';
 import { Say } from '../controls/Say';
 import { useTokens } from '../theme/useTokens';
 import { CARD_COLOURS } from './cardColours';
@@ -63,6 +63,10 @@ export function CardFields({ card }: { readonly card: Card }) {
     if (typed !== null && typed !== card.words) edit(setCard, { id: card.id, words: typed });
     setTyped(null);
   };
+  const stop = Math.max(
+    0,
+    CARD_COLOURS.findIndex(({ colour }) => colour === card.colour),
+  );
   return (
     <View className="gap-2">
       {card.credits ? (
@@ -80,8 +84,8 @@ export function CardFields({ card }: { readonly card: Card }) {
           className="min-h-[4rem] rounded-control border border-line bg-card p-2 font-text text-body text-ink"
         />
       )}
-      <View className="flex-row flex-wrap gap-1.5" accessibilityRole="radiogroup" accessibilityLabel={t('pictures.colourOfTheCard')}>
-        {CARD_COLOURS.map(({ name, colour }) => {
+      <Radios label={t('pictures.colourOfTheCard')} look="rows">
+        {CARD_COLOURS.map(({ name, colour }, index) => {
           const here = colour === card.colour;
           return (
             <button
@@ -89,6 +93,7 @@ export function CardFields({ card }: { readonly card: Card }) {
               type="button"
               role="radio"
               aria-checked={here}
+              tabIndex={index === stop ? 0 : -1}
               aria-label={t(name)}
               title={t(name)}
               onClick={() => edit(setCard, { id: card.id, colour })}
@@ -97,7 +102,7 @@ export function CardFields({ card }: { readonly card: Card }) {
             />
           );
         })}
-      </View>
+      </Radios>
     </View>
   );
 }

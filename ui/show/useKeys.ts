@@ -38,7 +38,7 @@ function taken(event: KeyboardEvent): boolean {
   const target = event.target instanceof HTMLElement ? event.target : null;
   if (!target) return false;
   if (target.matches('input, textarea, select, [contenteditable]')) return true;
-  const pressable = target.closest('button, [role=button], [role=tab], [role=slider], a[href]');
+  const pressable = target.closest('button, [role=button], [role=tab], [role=radio], [role=slider], a[href]');
   return (event.key === ' ' || event.key === 'Enter') && pressable !== null && pressable.matches(':focus-visible');
 }
 

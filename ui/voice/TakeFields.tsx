@@ -9,6 +9,7 @@ import { useOpenShow, useShown } from '../../session/open/store';
 import { replaceTake } from '../../session/voice/narrations';
 import { openRecording } from '../../session/voice/recording';
 import { Button, IconButton } from '../controls/Button';
+import { Radios } from '../controls/Choice';
 import { FileButton } from '../controls/FileButton';
 import { Say } from '../controls/Say';
 import { MUSIC } from '../controls/accept';
@@ -38,26 +39,28 @@ export function TakeFields({ part }: { readonly part: Part }) {
       {takes.length === 1 ? (
         <Say look="small">{t('voice.aNewTakeStandsWhere')}</Say>
       ) : (
-        takes.map(({ number, media }) => {
-          const here = number === (part.take ?? 1);
-          return (
-            <View key={number} className="flex-row items-center gap-2">
-              <Button
-                label={t('voice.take', { number })}
-                hint={here ? t('voice.takeInUse', { number }) : t('voice.useTake', { number })}
-                kind="quiet"
-                chosen={here}
-                onPress={() => edit(changeTake, { id: part.id, number })}
-              />
-              <Say look="small" className="flex-1" numberOfLines={1}>
-                {sounds[media]!.title} · {sayTime(sounds[media]!.seconds)}
-              </Say>
-              {here ? null : (
-                <IconButton label={t('voice.dropTake', { number })} icon={X} onPress={() => edit(dropTake, { id: part.id, number })} />
-              )}
-            </View>
-          );
-        })
+        <Radios label={t('voice.whichTake')} look="column">
+          {takes.map(({ number, media }) => {
+            const here = number === (part.take ?? 1);
+            return (
+              <View key={number} className="flex-row items-center gap-2">
+                <Button
+                  label={t('voice.take', { number })}
+                  kind="quiet"
+                  radio={{ stop: here }}
+                  chosen={here}
+                  onPress={() => edit(changeTake, { id: part.id, number })}
+                />
+                <Say look="small" className="flex-1" numberOfLines={1}>
+                  {sounds[media]!.title} · {sayTime(sounds[media]!.seconds)}
+                </Say>
+                {here ? null : (
+                  <IconButton label={t('voice.dropTake', { number })} icon={X} onPress={() => edit(dropTake, { id: part.id, number })} />
+                )}
+              </View>
+            );
+          })}
+        </Radios>
       )}
     </View>
   );

@@ -77,7 +77,6 @@ export const fit = {
   'fit.bpmBeatsInABar_one': '{{tempo}} BPM, {{perBar}} beats in a bar, {{count}} section',
   'fit.bpmBeatsInABar_other': '{{tempo}} BPM, {{perBar}} beats in a bar, {{count}} sections',
   'fit.takeItUpIn': 'Put the rest into: {{way}}',
-  'fit.takeItUpInChosen': 'Put the rest into: {{way}}, chosen',
   'fit.unfold': 'show',
   'fit.sure': 'sure',
   'fit.noBeatHere': 'No steady beat was heard. If there is one, set it here.',
@@ -150,4 +149,5 @@ export const fit = {
   'fit.upToAMark': 'Up to a mark',
   'fit.upToTheMark': 'Up to {{name}} at {{at}}',
   'fit.meetMark': 'Meet {{name}} at {{at}}',
+  'fit.lastPass': 'The last pass',
 } as const;

@@ -130,8 +130,6 @@ export const voice = {
   'voice.anotherFile': 'Another file',
   'voice.aNewTakeStandsWhere': 'Record it again as often as you like: every take is kept, and you choose which one is heard.',
   'voice.take': 'Take {{number}}',
-  'voice.takeInUse': 'Take {{number}}, in use',
-  'voice.useTake': 'Use take {{number}}',
   'voice.dropTake': 'Drop take {{number}}',
   'voice.speakOverTheShowFrom':
     'Speak over the show from the now line on, or bring in what was recorded before. The bed makes room by itself.',
@@ -183,4 +181,5 @@ export const voice = {
   'voice.understoodAt': 'Where it is hardest, at {{at}}, {{share}} % of the voice is understood',
   'voice.heldUp':
     'The device took the sound away, and the microphone with it. What was said until then is kept; what was said afterwards is not in it.',
+  'voice.whichTake': 'Which take is heard',
 } as const;

@@ -1,6 +1,16 @@
 import { WavWriter } from '../../../core/files';
-import { measuringOver, type Clearness } from '../../../core/mix';
-import { LoudnessMeter, type Loudness } from '../../../core/sound';
+import {
+  loudAsked,
+  measuringLoudness,
+  measuringOver,
+  overAsked,
+  partsFor,
+  type Asked,
+  type Clearness,
+  type Plan,
+  type Remembered,
+} from '../../../core/mix';
+import type { Loudness, PcmSource } from '../../../core/sound';
 import { openOut } from '../../media/inside/out';
 import { finished } from '../../workers/finished';
 import type { Desk } from '../../workers/serve';
@@ -8,23 +18,59 @@ import { RATE } from '../../../core/units';
 import type { MeasureCalls, Written } from '../measure.protocol';
 import { eachBlock } from './blocks';
 import { Sources } from '../../media/inside/sources';
+import { knownOf, named, type Known, type What } from './known';
 
-/** Loudness and true peak of a whole plan, block by block. */
-export async function measure({ plan }: Parameters<MeasureCalls['measure']>[0], desk: Desk): Promise<Loudness> {
-  const meter = new LoudnessMeter(2);
-  await eachBlock(plan, { first: 0, frames: plan.frames }, desk, (block, frames) => meter.push(block, frames));
-  return meter.finish();
+/** Loudness and true peak of a whole plan. */
+export function measure({ plan, show }: Parameters<MeasureCalls['measure']>[0], desk: Desk): Promise<Loudness> {
+  return measured({ what: 'loudness', show, plans: [plan], asked: named(loudAsked(plan)) }, desk, ([one], ...rest) =>
+    measuringLoudness(one!, ...rest),
+  );
 }
 
 /** How clear the voices are beside all else, in the sound as it is mixed. */
-export async function over({ stems }: Parameters<MeasureCalls['over']>[0], desk: Desk): Promise<Clearness> {
+export function over({ stems, show }: Parameters<MeasureCalls['over']>[0], desk: Desk): Promise<Clearness> {
+  const { voice, rest, said } = stems;
+  return measured({ what: 'over', show, plans: [voice, rest], asked: named(overAsked(stems)) }, desk, ([one, other], ...more) =>
+    measuringOver({ voice: one!, rest: other!, said }, ...more),
+  );
+}
+
+interface Question {
+  readonly what: What;
+  readonly show: string | undefined;
+  readonly plans: readonly Plan[];
+  readonly asked: readonly Asked[];
+}
+
+/** Measures what is not known of the asked segments. `work` gets the plans with what sounds in those alone. */
+async function measured<T>(
+  { what, show, plans, asked }: Question,
+  desk: Desk,
+  work: (
+    plans: readonly Plan[],
+    asked: readonly Asked[],
+    sources: ReadonlyMap<string, PcmSource>,
+    remembered: Remembered,
+  ) => Generator<number, T>,
+): Promise<T> {
+  const known = show === undefined ? null : await knownOf(what, show);
+  known?.ask();
+  const missing = known ? asked.filter(({ text }) => !known.get(text)) : asked;
+  const narrow = plans.map((plan) => ({ ...plan, parts: partsFor(plan, missing) }));
   const sources = new Sources();
   try {
-    const opened = await sources.serve({ ...stems.voice, parts: [...stems.voice.parts, ...stems.rest.parts] }, desk.signal);
-    return await finished(measuringOver(stems, opened), desk);
+    const opened = await sources.serve({ ...plans[0]!, parts: narrow.flatMap(({ parts }) => parts) }, desk.signal);
+    // What plays without clear voice until that is worked out is remembered for this question alone.
+    return await finished(work(narrow, asked, opened, known && !sources.waiting ? known : passing(known)), desk);
   } finally {
     sources.close();
   }
+}
+
+/** Remembers for as long as one question takes. */
+function passing(known: Known | null): Remembered {
+  const fresh = new Map<string, Float32Array>();
+  return { get: (text) => fresh.get(text) ?? known?.get(text), set: (text, numbers) => fresh.set(text, numbers) };
 }
 
 /** Writes a plan as WAV. What fails or is cancelled leaves nothing behind. */

@@ -97,6 +97,11 @@ export class Sources {
     }
   }
 
+  /** Whether any of them plays without clear voice until that is worked out. */
+  get waiting(): boolean {
+    return [...this.open.values()].some((one) => one.waiting);
+  }
+
   /** Closes what the plan does not need. @throws RangeError where it needs what is not open. */
   keep(plan: Plan): ReadonlyMap<MediaId, PcmSource> {
     const needed = soundsOf(plan);
