@@ -1,12 +1,13 @@
-// `node scripts/wasm.mjs`: compiles core/sound/*.wat into *.wasm.ts beside them.
+// `node scripts/wasm.mjs`: compiles *.wat of the core into *.wasm.ts beside them.
 import { readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import wabt from 'wabt';
 import { root } from './ground.mjs';
 
 const { parseWat } = await wabt();
-for (const name of ['convolve', 'overshoot', 'transform']) {
-  const path = join(root, 'core/sound', name);
+for (const place of ['sound/convolve', 'sound/overshoot', 'sound/transform', 'mix/adding']) {
+  const path = join(root, 'core', place);
+  const name = basename(path);
   const parsed = parseWat(`${name}.wat`, readFileSync(`${path}.wat`, 'utf8'), { simd: true });
   parsed.validate();
   const { buffer } = parsed.toBinary({});

@@ -4,12 +4,17 @@ import { alikeness, isSilent, type PcmSource, type SoundPlace } from '../sound';
 import { throughChain } from '../treat';
 import type { Frames } from '../units';
 import { silenceUnsound } from '../unsound';
+import { Adder } from './adding';
 import { Limiter } from './limit';
 import type { Plan, PlannedLane, PlannedPart, PlannedSpan } from './plan';
 
 /** Frames mixed in one go; scratch memory is this long whatever a caller asks for. */
 const CHUNK = 4096;
 const QUARTER_TURN = Math.PI / 2;
+
+let made: Adder | null = null;
+/** One for all mixers of a thread: what is in it is used up before another comes to it. */
+const adder = (): Adder => (made ??= new Adder(CHUNK));
 
 /** A lane as it is mixed. */
 interface MixedLane {
@@ -26,8 +31,6 @@ interface MixedLane {
  * while it runs. Sources are borrowed: whoever opened them closes them.
  */
 export class Mixer {
-  private readonly page = new Float32Array(CHUNK * 2);
-  private readonly level = new Float32Array(CHUNK);
   private readonly crosses = new Map<PlannedJoin, HeardCross>();
   private readonly sides = new Map<PlannedSpan, readonly CrossSide[]>();
 
@@ -37,8 +40,8 @@ export class Mixer {
 
   private readonly limiter: Limiter | null;
   private readonly lanes: readonly MixedLane[];
-  private readonly laneSound = new Float32Array(CHUNK * 2);
-  private readonly laneLevels = new Float32Array(CHUNK);
+  /** A lane as its treatments leave it: they mix it themselves while it is read. */
+  private readonly treated = new Float32Array(CHUNK * 2);
 
   /** @param before a mixer of the same show: what it worked out of lanes that have not changed is taken over. It must not be used after it. */
   constructor(
@@ -102,9 +105,12 @@ export class Mixer {
     const low = Math.max(0, first);
     const high = Math.min(this.plan.frames, first + count);
     // Stretch by stretch, all lanes of each: what they are added to stays in the processor's cache.
+    const { whole } = adder();
     for (let at = low; at < high; at += CHUNK) {
       const end = Math.min(high, at + CHUNK);
-      for (let i = 0; i < this.lanes.length; i += 1) this.addLane(this.lanes[i]!, at, end, first, into, this.plan.master, apart[i]);
+      whole.fill(0, 0, (end - at) * 2);
+      for (let i = 0; i < this.lanes.length; i += 1) this.addLane(this.lanes[i]!, at, end, first, apart[i]);
+      into.set(whole.subarray(0, (end - at) * 2), (at - first) * 2);
     }
     this.close(low, high, first, into);
     const lost = silenceUnsound(into, count * 2);
@@ -117,45 +123,29 @@ export class Mixer {
     }
   }
 
-  /** Adds a lane to the sound of [low, high), at most `CHUNK` frames; `apart` gets it alone. */
-  private addLane(
-    { lane, parts, source }: MixedLane,
-    low: Frames,
-    high: Frames,
-    first: Frames,
-    into: Float32Array,
-    master: number,
-    apart?: Float32Array,
-  ): void {
+  /** Adds a lane to the whole of [low, high), at most `CHUNK` frames; `apart`, which begins at `first`, gets it alone. */
+  private addLane({ lane, parts, source }: MixedLane, low: Frames, high: Frames, first: Frames, apart?: Float32Array): void {
     // Most lanes of a long show are silent most of the time.
     if (!source && !parts.some((part) => soundsWithin(part, low, high))) return;
     const size = high - low;
-    const sound = this.laneSound;
-    if (source) source.read(low, size, sound);
-    else {
-      sound.fill(0, 0, size * 2);
-      this.addParts(parts, low, high, low, sound);
-    }
+    const adding = adder();
+    if (source) {
+      source.read(low, size, this.treated);
+      adding.lane.set(this.treated.subarray(0, size * 2));
+    } else this.mixLane(parts, low, high);
+    const { master } = this.plan;
     const left = (lane.pan === 0 ? 1 : Math.SQRT2 * Math.cos(angle(lane.pan))) * master;
     const right = (lane.pan === 0 ? 1 : Math.SQRT2 * Math.sin(angle(lane.pan))) * master;
-    const levels = this.laneLevels;
-    fillLane(lane.level, low, size, levels);
-    const offset = (low - first) * 2;
-    for (let i = 0, o = offset; i < size; i += 1, o += 2) {
-      into[o]! += sound[i * 2]! * levels[i]! * left;
-      into[o + 1]! += sound[i * 2 + 1]! * levels[i]! * right;
-    }
-    if (!apart) return;
-    for (let i = 0, o = offset; i < size; i += 1, o += 2) {
-      apart[o] = sound[i * 2]! * levels[i]! * left;
-      apart[o + 1] = sound[i * 2 + 1]! * levels[i]! * right;
-    }
+    fillLane(lane.level, low, size, adding.levels);
+    adding.laneToWhole(size, left, right);
+    apart?.set(adding.laneAlone(size, left, right), (low - first) * 2);
   }
 
-  /** Adds parts to the sound of [low, high), at most `CHUNK` frames. */
-  private addParts(parts: readonly PlannedPart[], low: Frames, high: Frames, first: Frames, into: Float32Array): void {
+  /** Makes the sound of parts on [low, high), at most `CHUNK` frames, where the adder has its lane. */
+  private mixLane(parts: readonly PlannedPart[], low: Frames, high: Frames): void {
+    adder().lane.fill(0, 0, (high - low) * 2);
     for (const part of parts) {
-      for (const span of part.spans) this.addSpan(part, span, low, high, first, into);
+      for (const span of part.spans) this.addSpan(part, span, low, high);
     }
   }
 
@@ -169,7 +159,11 @@ export class Mixer {
       read: (first, count, into) => {
         into.fill(0, 0, count * 2);
         const high = Math.min(frames, first + count);
-        for (let at = Math.max(0, first); at < high; at += CHUNK) this.addParts(parts, at, Math.min(high, at + CHUNK), first, into);
+        for (let at = Math.max(0, first); at < high; at += CHUNK) {
+          const end = Math.min(high, at + CHUNK);
+          this.mixLane(parts, at, end);
+          into.set(adder().lane.subarray(0, (end - at) * 2), (at - first) * 2);
+        }
       },
     };
     return throughChain(sum, chain);
@@ -185,17 +179,18 @@ export class Mixer {
     }
   }
 
-  /** Adds what a span plays on [low, high), at most `CHUNK` frames. */
-  private addSpan(part: PlannedPart, span: PlannedSpan, low: Frames, high: Frames, first: Frames, into: Float32Array): void {
+  /** Adds what a span plays on [low, high), at most `CHUNK` frames, to the adder's lane. */
+  private addSpan(part: PlannedPart, span: PlannedSpan, low: Frames, high: Frames): void {
     const from = Math.max(low, span.start - span.before);
     const to = Math.min(high, span.end + span.after);
     const size = to - from;
     if (size <= 0) return;
     const source = this.sources.get(part.media)!;
-    source.read(span.source + (from - span.start), size, this.page);
-    fillLevel(part, this.sidesOf(part, span), from, size, this.level);
-    if (source.channels === 1) addMono(this.page, this.level, size, into, (from - first) * 2);
-    else addStereo(this.page, this.level, size, into, (from - first) * 2);
+    const adding = adder();
+    source.read(span.source + (from - span.start), size, adding.page);
+    fillLevel(part, this.sidesOf(part, span), from, size, adding.levels);
+    // A mono source stands in the middle: −3.01 dB in each channel.
+    adding.pageToLane(source.channels, size, from - low, Math.SQRT1_2);
   }
 
   /** The crossings that a span takes part in. What the sounds there are like is found out when they are first heard. */
@@ -246,21 +241,4 @@ export function joinSound(join: PlannedJoin, sources: ReadonlyMap<MediaId, PcmSo
  */
 function angle(pan: number): number {
   return ((pan + 1) / 2) * QUARTER_TURN;
-}
-
-/** A mono source stands in the middle: −3.01 dB in each channel. */
-function addMono(page: Float32Array, level: Float32Array, size: number, into: Float32Array, offset: number): void {
-  for (let i = 0, o = offset; i < size; i += 1, o += 2) {
-    const value = page[i]! * level[i]! * Math.SQRT1_2;
-    into[o]! += value;
-    into[o + 1]! += value;
-  }
-}
-
-function addStereo(page: Float32Array, level: Float32Array, size: number, into: Float32Array, offset: number): void {
-  for (let i = 0, o = offset; i < size * 2; i += 2, o += 2) {
-    const gain = level[i >> 1]!;
-    into[o]! += page[i]! * gain;
-    into[o + 1]! += page[i + 1]! * gain;
-  }
 }

@@ -28,6 +28,9 @@ export const PEAK_REACH = TAPS / 2;
 /** No interpolated point is higher than this many times the highest sample around it. */
 export const PEAK_OVERSHOOT = Math.max(...PHASES.map((taps) => taps.reduce((sum, tap) => sum + Math.abs(tap), 0)));
 
+/** The same for sums in 32-bit floats. */
+const BOUND = PEAK_OVERSHOOT * 1.0001;
+
 /**
  * The true peak of frames [at, at + count) of one channel of an interleaved block, linear: the samples and the points between each and the
  * next one. The block holds `PEAK_REACH` frames more on either side.
@@ -50,7 +53,7 @@ export function truePeakWithin(samples: Float32Array, at: number, count: number,
 
 interface Exports {
   readonly memory: Memory;
-  highest(held: number, kernels: number, count: number, peak: number): number;
+  highest(held: number, kernels: number, count: number, peak: number, overshoot: number): number;
 }
 
 const FLOAT = 4;
@@ -112,7 +115,7 @@ export class TruePeak {
   private scan(): void {
     const size = this.held - (this.held % FOUR);
     if (size === 0) return;
-    this.peak = this.exports.highest(KERNELS.length * FLOAT, 0, size, this.peak);
+    this.peak = this.exports.highest(KERNELS.length * FLOAT, 0, size, this.peak, BOUND);
     this.window.copyWithin(0, size, this.held + TAPS - 1);
     this.held -= size;
   }

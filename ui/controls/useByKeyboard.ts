@@ -1,4 +1,4 @@
-import { useMemo, useRef, type FocusEvent } from 'react';
+import { useMemo, useRef } from 'react';
 
 /**
  * Whether the focus came into a row by keyboard: only then arrows are the row's. `:focus-visible` is asked when the focus comes, for some browsers
@@ -10,8 +10,12 @@ export function useByKeyboard() {
     () => ({
       isByKeyboard: () => came.current,
       watch: {
-        onFocus: (event: FocusEvent) => (came.current = (event.target as HTMLElement).matches(':focus-visible')),
-        onPointerDown: () => (came.current = false),
+        onFocus: ({ target }: { readonly target: unknown }) => {
+          came.current = (target as HTMLElement).matches(':focus-visible');
+        },
+        onPointerDown: () => {
+          came.current = false;
+        },
       },
     }),
     [],
