@@ -43,18 +43,22 @@ export class Mixer {
   /** A lane as its treatments leave it: they mix it themselves while it is read. */
   private readonly treated = new Float32Array(CHUNK * 2);
 
-  /** @param before a mixer of the same show: what it worked out of lanes that have not changed is taken over. It must not be used after it. */
+  /**
+   * @param before a mixer of the same show: what it worked out of lanes that have not changed is taken over. It must not be used after it.
+   * @param heard the parts that are mixed, where those that sound elsewhere have no sources yet (`partsFor`).
+   */
   constructor(
     private plan: Plan,
     private readonly sources: ReadonlyMap<MediaId, PcmSource>,
     before: Mixer | null = null,
+    heard: readonly PlannedPart[] = plan.parts,
   ) {
-    for (const part of plan.parts) {
+    for (const part of heard) {
       if (!sources.has(part.media)) throw new RangeError(`no source for media ${part.media}`);
     }
     this.lanes = plan.lanes.flatMap((lane) => {
-      const parts = plan.parts.filter((part) => part.lane === lane.id);
-      if (parts.length === 0) return [];
+      if (!plan.parts.some((part) => part.lane === lane.id)) return [];
+      const parts = heard.filter((part) => part.lane === lane.id);
       // Only what goes through a chain is worth remembering, and only while all that goes into it stays what it was.
       const made = lane.chain.length > 0 ? JSON.stringify([plan.frames, lane.chain, parts]) : '';
       const known = made === '' ? undefined : before?.lanes.find((one) => one.made === made);

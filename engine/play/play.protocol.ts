@@ -17,11 +17,12 @@ export interface Block {
 export type PlayCalls = {
   /**
    * Opens the sounds of a plan and makes it the one that `render` renders; one that was asked for before it and comes ready later is let
-   * go of. @throws Failure `media.missing`.
+   * go of. @param at the frame that is rendered first: it settles once what sounds from there on is open, the rest is opened meanwhile.
+   * @throws Failure `media.missing`.
    */
-  prepare(details: { plan: ListenedPlan }): Promise<{ opened: number }>;
+  prepare(details: { plan: ListenedPlan; at?: number }): Promise<{ opened: number }>;
   /** Other levels of the lanes and of the whole, for the prepared plan: heard with the next block. @throws RangeError where none is prepared. */
   relevel(details: Pick<Plan, 'lanes' | 'master'>): void;
   /** A block of the prepared plan; `begin` where playing begins with it. @throws RangeError where none is prepared. */
-  render(details: { first: number; frames: number; begin?: boolean }): Block;
+  render(details: { first: number; frames: number; begin?: boolean }): Block | Promise<Block>;
 };

@@ -83,7 +83,7 @@ export class Player {
       do {
         now = this.plan;
         origin = Math.max(0, Math.min(now.frames, Math.round(from * RATE)));
-        await this.mixer.call('prepare', { plan: now });
+        await this.mixer.call('prepare', { plan: now, at: origin });
         block = await this.block(origin, FIRST_BLOCK, true);
         sounds = await answers;
         if (turn !== this.turn) return;

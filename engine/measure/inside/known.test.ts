@@ -42,6 +42,7 @@ it('forgets what no question was about for a while, and keeps what an undo bring
   expect(known.get('before')).toBeDefined();
   for (let i = 0; i < 5; i += 1) known.ask();
   expect(known.get('before')).toBeUndefined();
+  await known.write();
 });
 
 it('gives short names that differ where what is asked for differs', () => {

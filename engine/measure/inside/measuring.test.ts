@@ -2,7 +2,8 @@ import { WaveFile } from 'wavefile';
 import { memoryBytes, WavReader, WavWriter } from '../../../core/files';
 import { planPass } from '../../../core/fit';
 import { planShow, planSpans } from '../../../core/mix';
-import { stopEarly } from '../../../core/show/edits';
+import { FIRST_LANES, type BedPart } from '../../../core/show';
+import { newPart, stopEarly } from '../../../core/show/edits';
 import { FakeFiles, asBlob } from '../../../tests/opfs';
 import { showOf } from '../../../tests/shows';
 import { noise } from '../../../tests/tones';
@@ -170,10 +171,36 @@ it('an older plan that comes ready last never replaces a newer one, and closes n
   const older = desk.prepare({ plan });
   const newer = desk.prepare({ plan: silent });
   await Promise.all([older, newer]);
-  expect(desk.render({ first: 4800, frames: 100 }).result.left.every((value) => value === 0)).toBe(true);
+  expect((await desk.render({ first: 4800, frames: 100 })).result.left.every((value) => value === 0)).toBe(true);
   // And the other way round: what the newer one needs stays open, whatever the older one let go of.
   const before = desk.prepare({ plan: silent });
   const after = desk.prepare({ plan });
   await Promise.all([before, after]);
-  expect(desk.render({ first: 4800, frames: 100 }).result.left.some((value) => value !== 0)).toBe(true);
+  expect((await desk.render({ first: 4800, frames: 100 })).result.left.some((value) => value !== 0)).toBe(true);
+});
+
+it('of many sounds opens first what sounds from where playing begins, and plays the same samples; what lies further off is waited for', async () => {
+  const base = showOf([200]);
+  const parts: BedPart[] = [];
+  const media = { ...base.media };
+  for (let i = 0; i < 30; i += 1) {
+    const writer = new WavWriter('float32');
+    const samples = noise(4800 * 2, 100 + i);
+    const file = asBlob(Buffer.concat([writer.header(4800), writer.encode(samples, 4800)]));
+    const { media: one } = await take({ file, name: `${i}.wav`, want: 'sound' }, quiet);
+    media[one.id] = one;
+    parts.push({ ...newPart(`part-${i}`, FIRST_LANES.bed, one), at: i * 6 } as BedPart);
+  }
+  const plan = planShow({ ...base, media, parts });
+  const whole = new PlayDesk();
+  await whole.prepare({ plan });
+  const desk = new PlayDesk();
+  const at = 48_000 * 60;
+  const { opened } = await desk.prepare({ plan, at });
+  expect(opened).toBeLessThan(20);
+  for (const first of [at, at + 48_000 * 6, 48_000 * 174, 48_000 * 6]) {
+    const [mine, theirs] = await Promise.all([desk.render({ first, frames: 4_800 }), whole.render({ first, frames: 4_800 })]);
+    expect(mine.result.left.some((value) => value !== 0)).toBe(true);
+    expect(mine.result.left).toEqual(theirs.result.left);
+  }
 });

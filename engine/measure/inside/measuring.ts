@@ -13,6 +13,7 @@ import {
 import type { Loudness, PcmSource } from '../../../core/sound';
 import { openOut } from '../../media/inside/out';
 import { finished } from '../../workers/finished';
+import { Hands } from '../../workers/hands';
 import type { Desk } from '../../workers/serve';
 import { RATE } from '../../../core/units';
 import type { MeasureCalls, Written } from '../measure.protocol';
@@ -58,11 +59,14 @@ async function measured<T>(
   const missing = known ? asked.filter(({ text }) => !known.get(text)) : asked;
   const narrow = plans.map((plan) => ({ ...plan, parts: partsFor(plan, missing) }));
   const sources = new Sources();
+  // What is asked of the open show is asked again after each edit, while a person goes on.
+  const hands = show === undefined ? null : new Hands();
   try {
     const opened = await sources.serve({ ...plans[0]!, parts: narrow.flatMap(({ parts }) => parts) }, desk.signal);
     // What plays without clear voice until that is worked out is remembered for this question alone.
-    return await finished(work(narrow, asked, opened, known && !sources.waiting ? known : passing(known)), desk);
+    return await finished(work(narrow, asked, opened, known && !sources.waiting ? known : passing(known)), desk, hands);
   } finally {
+    hands?.close();
     sources.close();
   }
 }

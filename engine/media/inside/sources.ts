@@ -97,6 +97,16 @@ export class Sources {
     }
   }
 
+  /** How many of the sounds that a plan needs are not open. */
+  lacking(plan: Plan): number {
+    return [...soundsOf(plan)].filter((id) => !this.open.has(id)).length;
+  }
+
+  /** Those that are open. */
+  get opened(): ReadonlyMap<MediaId, PcmSource> {
+    return new Map(this.open);
+  }
+
   /** Whether any of them plays without clear voice until that is worked out. */
   get waiting(): boolean {
     return [...this.open.values()].some((one) => one.waiting);
