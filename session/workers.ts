@@ -4,7 +4,6 @@ import { startListening, type ListenClient } from '../engine/listen/listen.clien
 import { startMeasuring, type MeasureClient } from '../engine/measure/measure.client';
 import { startRecorder, type RecordClient } from '../engine/record/record.client';
 import { startWork, type WorkClient } from '../engine/showFile/work.client';
-import './hands';
 
 /** The workers that belong to the application. Each is started with the first thing that is asked of it, and anew if it dies. */
 const workers = {

@@ -185,7 +185,12 @@ async function main(): Promise<void> {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   await new Promise((ready) => server.stdout.once('data', ready));
-  const context = await chromium.launchPersistentContext(PROFILE, { ...CHROMIUM, viewport: { width: 390, height: 844 } });
+  const context = await chromium.launchPersistentContext(PROFILE, {
+    ...CHROMIUM,
+    viewport: { width: 390, height: 844 },
+    // The application that is measured is the one that was built last, not the one that an earlier run has kept.
+    serviceWorkers: 'block',
+  });
   try {
     for (const [name, size] of [
       ['minute', MINUTE],

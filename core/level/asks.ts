@@ -78,16 +78,17 @@ export function asksOf(show: Show, heard: Heard, askers: readonly Part[]): Asks 
   const near = (those: readonly Sounding[], from: Seconds, to: Seconds) => those.filter(({ part }) => part.at < to && partEnd(part) > from);
   const loud = (those: readonly Sounding[]) => those.flatMap(({ part, strand }) => loudOf(show, part, strand, heard) ?? []);
   const keyOf = ({ part, strand }: Sounding) => strandKey(part.id, strand?.media ?? '');
+  const goes = sorted.dipped.filter(({ strand }) => strand?.under === 'goes');
   /** What goes because somebody said so, whatever the voice needs. */
-  const told = (those: readonly Sounding[]) => those.filter(({ strand }) => strand?.under === 'goes').map(keyOf);
-  if (depth.by === 'fixed') return (from, to) => ({ gain: depth.gain, gone: told(near(sorted.dipped, from, to)) });
+  const told = (from: Seconds, to: Seconds) => near(goes, from, to).map(keyOf);
+  if (depth.by === 'fixed') return (from, to) => ({ gain: depth.gain, gone: told(from, to) });
   if (depth.by === 'clear') {
     return (from, to) => {
       const dipped = near(sorted.dipped, from, to);
       const within = (those: readonly Sounding[]) => sumOf(loud(those).map(({ power }) => power));
       const left = dipped.filter(({ strand }) => strand?.under !== 'goes');
       const [voice, fixed] = [near(sorted.voice, from, to), near(sorted.fixed, from, to)];
-      return { gain: depthFor(from, to, depth.margin, within(voice), within(left), within(fixed)), gone: told(dipped) };
+      return { gain: depthFor(from, to, depth.margin, within(voice), within(left), within(fixed)), gone: told(from, to) };
     };
   }
   return (from, to) => {
@@ -95,7 +96,7 @@ export function asksOf(show: Show, heard: Heard, askers: readonly Part[]): Asks 
     const [first, ...more] = over(sorted.voice);
     const dipped = near(sorted.dipped, from, to);
     // A voice that was not listened to yet asks for nothing.
-    if (!first) return { gain: 0, gone: told(dipped) };
+    if (!first) return { gain: 0, gone: told(from, to) };
     const voice = more.reduce((sum, one) => sum.map((power, i) => power + one[i]!), first);
     const maskers = dipped.flatMap((one): Masker[] => {
       const { under } = one.strand ?? {};

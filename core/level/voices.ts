@@ -6,7 +6,7 @@ import { partSeconds } from '../show/placement';
 import { roomOf } from '../show/rooms';
 import { heardStretch, roughSource, soundSeconds } from '../show/speed';
 import { POWER_STEP, speechWith, without, type Profile } from '../speech';
-import type { MediaId, Part, Room, Show, Stretch } from '../show';
+import type { Media, MediaId, Part, Room, Show, Stretch } from '../show';
 import type { Decibels } from '../units';
 
 /** What is known of the sounds of a show by listening: profiles, by medium. What is missing is not known yet. */
@@ -24,10 +24,22 @@ export interface Asked extends Voiced {
   readonly room: Room;
 }
 
+/** Phrases of parts, by what they follow from: parts never change, and most are as they were after an edit. */
+const known = new WeakMap<Part, { readonly profile: Profile; readonly media: Media | undefined; readonly phrases: readonly Stretch[] }>();
+
 /** Where somebody speaks in a part, seconds from its start, phrase by phrase; nothing where it was not listened to yet. */
-export function phrasesOf(show: Show, part: Part, heard: Heard): Stretch[] {
+export function phrasesOf(show: Show, part: Part, heard: Heard): readonly Stretch[] {
   const profile = heard.get(part.media);
   if (!profile) return [];
+  const media = show.media[part.media];
+  const before = known.get(part);
+  if (before?.profile === profile && before.media === media) return before.phrases;
+  const phrases = findPhrases(show, part, profile);
+  known.set(part, { profile, media, phrases });
+  return phrases;
+}
+
+function findPhrases(show: Show, part: Part, profile: Profile): Stretch[] {
   const told = without(speechWith(profile.speech, show.media[part.media]?.told), part.quiet);
   const speech = told.map((one) => heardStretch(show, part, one)).sort((a, b) => a.from - b.from);
   const phrases: Stretch[] = [];

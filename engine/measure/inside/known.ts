@@ -7,8 +7,8 @@ import { writeAt } from '../../media/write';
 
 /** What no such question was about any more is forgotten: an undo finds what was before it. */
 const QUESTIONS = 4;
-/** What is new is written down when nothing was for so long, ms. */
-const SETTLED = 5_000;
+/** What is new is written down after so long, ms: a page that is closed earlier measures it again. */
+const LATER = 5_000;
 
 /** What is measured of segments. */
 export type What = 'loudness' | 'over';
@@ -69,8 +69,7 @@ export class Known implements Remembered {
 
   set(name: string, measured: Float32Array): void {
     this.entries.set(name, { measured, used: this.question });
-    if (this.timer !== null) clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.write(), SETTLED);
+    this.timer ??= setTimeout(() => void this.write(), LATER);
   }
 
   /** Another question begins. */

@@ -66,6 +66,7 @@ const TOGETHER = 16;
 /** The sounds that plans name, opened once and closed when no plan names them any more. */
 export class Sources {
   private readonly open = new Map<MediaId, Opened>();
+  private readonly opening = new Map<MediaId, Promise<void>>();
 
   /** Opens what the plan needs and closes what it does not. @throws Failure `cancelled`. */
   async serve(plan: Plan, signal?: AbortSignal): Promise<ReadonlyMap<MediaId, PcmSource>> {
@@ -84,7 +85,16 @@ export class Sources {
     }
   }
 
-  private async openOne(id: MediaId): Promise<void> {
+  /** Opens a sound, once for all who ask for it meanwhile. */
+  private openOne(id: MediaId): Promise<void> {
+    const under = this.opening.get(id);
+    if (under) return under;
+    const opening = this.openAnew(id).finally(() => this.opening.delete(id));
+    this.opening.set(id, opening);
+    return opening;
+  }
+
+  private async openAnew(id: MediaId): Promise<void> {
     const before = this.open.get(id);
     if (before && !before.waiting) return;
     const opened = await openSound(id);

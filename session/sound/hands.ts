@@ -1,9 +1,9 @@
-import { handsLine } from '../engine/workers/hands';
-import { eachSession } from './open/session';
+import { handsLine } from '../../engine/workers/hands';
+import { eachSession } from '../open/session';
 
 /** It is told no more often than this, ms. */
 const OFTEN = 80;
-const EVENTS = ['scroll', 'wheel', 'keydown', 'pointerdown', 'pointermove', 'pointerup', 'touchmove'] as const;
+const EVENTS = ['scroll', 'wheel', 'keydown', 'pointerdown', 'pointermove', 'pointerup', 'touchmove', 'click'] as const;
 
 // While a show is open, workers are told when hands are on it.
 eachSession((session) => {
