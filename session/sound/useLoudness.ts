@@ -2,7 +2,6 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { planShow } from '../../core/mix';
 import type { Show } from '../../core/show';
-import './hands';
 import { useHeard } from './heard';
 import { measurer } from '../workers';
 

@@ -6,6 +6,7 @@ import { View } from 'react-native';
 import { bringSounds, useLibrary } from '../../session/library';
 import { bringPictures } from '../../session/pictures/arrived';
 import { leaveShow, openShow, useOpenShow } from '../../session/open/store';
+import { tellHands } from '../../session/sound/hands';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { Spoken } from '../controls/Spoken';
@@ -46,6 +47,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
   useKeys(useCallback(() => openPanel({ name: 'keys' }), []));
   const hovering = useDrop(takeDropped);
   useAnnouncements();
+  useEffect(tellHands, []);
 
   useEffect(() => {
     const session = openShow(id);
