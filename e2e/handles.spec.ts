@@ -52,7 +52,7 @@ test('a marked moment is named, and a piece is fitted up to it', async ({ page }
   await expect(page.getByRole('button', { name: 'the jump at 0:23.0: go there' })).toBeVisible();
   await openFit(page);
   await page.getByRole('button', { name: /^As long as the show/ }).tap();
-  await page.getByRole('button', { name: 'Up to the jump at 0:23.0' }).tap();
+  await page.getByRole('radio', { name: /Up to the jump at 0:23.0/ }).tap();
   await page.getByRole('button', { name: 'Use this fit' }).tap();
   await undoIs(page, 'fit to 0:23.0');
 });
