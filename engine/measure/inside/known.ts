@@ -78,6 +78,11 @@ export class Known implements Remembered {
     for (const [name, { used }] of this.entries) if (this.question - used > QUESTIONS) this.entries.delete(name);
   }
 
+  /** Writes down what was not yet. */
+  async settle(): Promise<void> {
+    if (this.timer !== null) await this.write();
+  }
+
   /** Writes it down now. */
   async write(): Promise<void> {
     if (this.timer !== null) clearTimeout(this.timer);
@@ -128,6 +133,6 @@ export async function knownOf(what: What, show: string): Promise<Known> {
   if (before && last?.show === show) return before;
   const next = Known.read(show, what);
   known.set(what, next);
-  void last?.write();
+  void last?.settle();
   return next;
 }

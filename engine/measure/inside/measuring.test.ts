@@ -203,4 +203,10 @@ it('of many sounds opens first what sounds from where playing begins, and plays 
     expect(mine.result.left.some((value) => value !== 0)).toBe(true);
     expect(mine.result.left).toEqual(theirs.result.left);
   }
+  // A level that is moved before the rest is open is the rest's, too.
+  const moved = new PlayDesk();
+  await moved.prepare({ plan, at });
+  moved.relevel({ lanes: plan.lanes, master: plan.master / 2 });
+  const [half, full] = await Promise.all([moved, desk].map((one) => one.render({ first: 48_000 * 174, frames: 4_800 })));
+  expect(half!.result.left).toEqual(full!.result.left.map((value) => value / 2));
 });

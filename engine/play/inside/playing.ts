@@ -25,11 +25,14 @@ export class PlayDesk {
   private readonly sources = new Sources();
   private playing: Playing | null = null;
   private turn = 0;
+  /** Levels that were moved since the plan was prepared: what is opened after that has them, too. */
+  private levels: Parameters<PlayCalls['relevel']>[0] | null = null;
   private scratch = new Float32Array(0);
   private apart: Float32Array[] = [];
 
   readonly prepare = async ({ plan, at }: Parameters<PlayCalls['prepare']>[0]): Promise<{ opened: number }> => {
     const turn = (this.turn += 1);
+    this.levels = null;
     const near = at !== undefined && this.sources.lacking(plan) > MANY ? partsFor(plan, [{ from: at, to: at + NEAR }]) : null;
     if (near) {
       await this.sources.fetch({ ...plan, parts: near });
@@ -52,7 +55,7 @@ export class PlayDesk {
     until: number,
     whole: Promise<void>,
   ): void {
-    const mixer = new Mixer(plan, sources, this.playing?.mixer ?? null, heard);
+    const mixer = new Mixer({ ...plan, ...this.levels }, sources, this.playing?.mixer ?? null, heard);
     const lanes = mixer.laneIds;
     const { playing } = this;
     // An edit that leaves the lanes as they are leaves what was measured of them, too.
@@ -65,6 +68,7 @@ export class PlayDesk {
 
   readonly relevel = (levels: Parameters<PlayCalls['relevel']>[0]): void => {
     this.now().mixer.relevel(levels);
+    this.levels = levels;
   };
 
   readonly render = (details: Parameters<PlayCalls['render']>[0]): Handover<Block> | Promise<Handover<Block>> => {
