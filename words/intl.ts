@@ -20,9 +20,13 @@ export function writeNumber(language: Language, value: number, least: number, mo
   return /[1-9]/.test(said) ? said : said.replace('−', '');
 }
 
+const marks = new Map<Language, string>();
+
 /** What stands before the decimals. */
 export function decimalMark(language: Language): string {
-  return format(language, 1, 1, false).format(0.5).charAt(1);
+  let mark = marks.get(language);
+  if (mark === undefined) marks.set(language, (mark = format(language, 1, 1, false).format(0.5).charAt(1)));
+  return mark;
 }
 
 /** A list as a language joins one: “a, b and c”. */

@@ -37,6 +37,16 @@ export function languageFor(wishes: readonly string[]): Language {
   return 'en';
 }
 
+/** Sentences without gaps, as they were said last: a sheet that is redrawn asks for hundreds of them. */
+const said = new Map<Key, string>();
+speaking.on('languageChanged', () => said.clear());
+
+function plain(key: Key): string {
+  let sentence = said.get(key);
+  if (sentence === undefined) said.set(key, (sentence = speaking.t(key)));
+  return sentence;
+}
+
 type Told = Readonly<Record<string, string | number>>;
 
 /** Numbers as the language writes them; `count` stays a number, for it also chooses the plural. */
@@ -52,7 +62,7 @@ function written(values: Told): Told {
 /** The sentence under a key in the language that is spoken, its gaps filled. The compiler knows which gaps a sentence has. */
 export function t<K extends Key>(key: K, ...gaps: Gaps<K>): string {
   const values = gaps[0] as Told | undefined;
-  return values ? speaking.t(key, written(values)) : speaking.t(key);
+  return values ? speaking.t(key, written(values)) : plain(key);
 }
 
 /** Says a phrase that core made, or that was kept. One whose key is no longer known is said by its key. */

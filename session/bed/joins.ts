@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { joinsBetween, type JoinSound, type PlannedJoin } from '../../core/level';
 import { findJoin, type JoinAt, type Show } from '../../core/show';
@@ -29,11 +30,13 @@ export async function lineUpJoin(
 
 const nameOf = ({ left, right, frames, law }: PlannedJoin) => [left.media, left.source, right.media, right.source, frames, law].join(' ');
 
+const matchedOf = (show: Show): [string, PlannedJoin][] => [
+  ...new Map([...joinsBetween(show).values()].flatMap(({ into }) => (into?.law === 'matched' ? [[nameOf(into), into]] : []))),
+];
+
 /** How alike the two sides of every crossing between parts are: drawn as it is heard. Until it is known they count as unlike. */
 export function useAlikeness(show: Show): (join: PlannedJoin | undefined) => number {
-  const joins = [
-    ...new Map([...joinsBetween(show).values()].flatMap(({ into }) => (into?.law === 'matched' ? [[nameOf(into), into]] : []))),
-  ];
+  const joins = useMemo(() => matchedOf(show), [show]);
   const names = joins.map(([name]) => name);
   const { data } = useQuery({
     queryKey: ['join sounds', names],

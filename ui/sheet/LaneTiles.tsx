@@ -1,5 +1,5 @@
 import { useShown, whole } from '../../session/open/store';
-import { memo, useEffect, useMemo, useRef } from 'react';
+import { memo, useMemo } from 'react';
 import { addLevels, dipPinsOf, dipsOf, gonePinsOf, strandPartsOf, type PartJoins, type PinAt } from '../../core/level';
 import { layerKey, partEnd, soundKey, soundSeconds, type Lane, type Part, type Show } from '../../core/show';
 import { useHeard } from '../../session/sound/heard';
@@ -9,10 +9,14 @@ import { useTokens, type Tokens } from '../theme/useTokens';
 import type { Column } from './columns';
 import { isCloseUp, rowStarts, type RiverPart, type DrawnRange } from './river';
 import { Same } from './Same';
-import type { Viewport } from './useSheetScroll';
+import { ShapePen, type Pen } from './shapes';
+import { isNear, type Viewport } from './useSheetScroll';
 
-/** Height of one canvas, CSS pixels: a long show is drawn in tiles, only those near the screen. */
-const TILE = 512;
+/** Height of one drawing, CSS pixels: a long show is drawn in tiles, only those near the screen. */
+export const TILE = 512;
+
+/** What a part's outline may stand over its ends, CSS pixels. */
+const RIM = 4;
 
 /** A part on a lane, with what its drawing needs to know of its neighbours; `mute` for one that lies there and is not heard. */
 export interface LaidPart {
@@ -27,7 +31,7 @@ export interface LaidPart {
   readonly column?: Column;
 }
 
-export type Draw = (pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens) => void;
+export type Draw = (pen: Pen, river: RiverPart, stretch: DrawnRange, tokens: Tokens) => void;
 
 interface Props {
   readonly parts: readonly LaidPart[];
@@ -80,6 +84,7 @@ export function LaneTiles({ parts, draw, column, view }: Props) {
   const dips = dipsOf(show, heard);
   const same = useMemo(() => new Same<PinAt[]>(), []);
   return parts
+    .filter(({ part }) => isNear(part.at, partEnd(part), view, TILE))
     .flatMap(strandsApart(show, column))
     .map(({ part, key, mute = false, bare = false, joins = ALONE, into = 0, out = 0, column: own, layer, name }) => {
       const first = Math.max(Math.floor((part.at * pixelsPerSecond) / TILE), Math.floor((top - TILE / 2) / TILE), 0);
@@ -165,34 +170,37 @@ interface PartTileProps {
 /** One part on one tile. Drawn anew only when something of its own changes, however many others there are. */
 const PartTile = memo(function PartTile(props: PartTileProps) {
   const { part, sound, lane, soundLength, mute, joins, dips, into, out, draw, index, left, width, pixelsPerSecond } = props;
-  const canvas = useRef<HTMLCanvasElement>(null);
   const tokens = useTokens();
   const { data: peaks = null } = usePeaks(part.media);
-  const from = (index * TILE) / pixelsPerSecond;
+  // No larger than what is drawn on it: empty ground costs as much as what is drawn.
+  const top = Math.max(index * TILE, Math.floor(part.at * pixelsPerSecond) - RIM);
+  const height = Math.max(1, Math.min((index + 1) * TILE, Math.ceil(partEnd(part) * pixelsPerSecond) + RIM) - top);
+  const from = top / pixelsPerSecond;
   const close = isCloseUp(pixelsPerSecond);
   const starts = useMemo(
-    () => (close ? rowStarts(part, { from, pixelsPerSecond, width, height: TILE }) : null),
-    [close, part, from, pixelsPerSecond, width],
+    () => (close ? rowStarts(part, { from, pixelsPerSecond, width, height }) : null),
+    [close, part, from, pixelsPerSecond, width, height],
   );
   const { data: rows = null } = useCloseUp(sound, starts, 1 / pixelsPerSecond);
 
-  useEffect(() => {
-    const pen = canvas.current?.getContext('2d');
-    if (!canvas.current || !pen) return;
-    const dense = window.devicePixelRatio || 1;
-    canvas.current.width = Math.round(width * dense);
-    canvas.current.height = Math.round(TILE * dense);
-    pen.scale(dense, dense);
+  const shapes = useMemo(() => {
+    const pen = new ShapePen();
     const heard = { gain: lane.gain, pins: lane.pins, mute: mute || lane.mute || part.mute === true };
     const river = { part, lane: heard, peaks, soundLength, joins, dips, alike: { into, out }, rows: close ? rows : null };
-    draw(pen, river, { from, pixelsPerSecond, width, height: TILE }, tokens);
-  }, [part, lane, peaks, rows, close, soundLength, from, pixelsPerSecond, width, tokens, mute, joins, dips, into, out, draw]);
+    draw(pen, river, { from, pixelsPerSecond, width, height }, tokens);
+    return pen.drawn();
+  }, [part, lane, peaks, rows, close, soundLength, from, pixelsPerSecond, width, height, tokens, mute, joins, dips, into, out, draw]);
 
   return (
-    <canvas
-      ref={canvas}
+    <svg
       aria-hidden
-      style={{ position: 'absolute', left, top: index * TILE, width, height: TILE, pointerEvents: 'none', willChange: 'transform' }}
-    />
+      width={width}
+      height={height}
+      style={{ position: 'absolute', left, top, pointerEvents: 'none', forcedColorAdjust: 'none' }}
+    >
+      {shapes.map(({ d, fill, stroke, width: line, opacity }, index) => (
+        <path key={index} d={d} style={{ fill, stroke, strokeWidth: line, opacity }} />
+      ))}
+    </svg>
   );
 });

@@ -7,7 +7,7 @@ import { LaneTiles } from './LaneTiles';
 import { OwnHandles } from './OwnHandles';
 import { PartBody, PartHandles } from './PartHandles';
 import { drawOwn } from './river';
-import { STICKS_TO_NOW, type Viewport } from './useSheetScroll';
+import { isNear, STICKS_TO_NOW, type Viewport } from './useSheetScroll';
 
 /** The own sound of a clip where it lies in the show. */
 interface Own {
@@ -40,25 +40,28 @@ export function OwnLane({ saved, column, view }: Props) {
     [owns, parts],
   );
   const { pixelsPerSecond } = view;
+  const isFar = (part: Part) => !isNear(part.at, partEnd(part), view);
   return (
     <>
       <LaneTiles parts={laid} draw={drawOwn} column={column} view={view} />
       {owns.map(({ clip, part }) => {
         const isChosen = chosen?.kind === 'own' && chosen.id === clip.id;
-        const base = saved.pictures.find((one) => one.id === clip.id);
+        if (!isChosen && isFar(part)) return null;
+        const base = isChosen ? saved.pictures.find((one) => one.id === clip.id) : undefined;
         const title = show.media[clip.media]!.title;
         return (
           <div key={clip.id}>
             <OwnBody clip={clip} part={part} title={title} column={column} pixelsPerSecond={pixelsPerSecond} chosen={isChosen} />
-            {isChosen && clip.own.on && base?.kind === 'clip' ? (
+            {clip.own.on && base?.kind === 'clip' ? (
               <OwnHandles clip={clip} base={base} part={part} column={column} pixelsPerSecond={pixelsPerSecond} />
             ) : null}
           </div>
         );
       })}
       {parts.map((part, index) => {
-        const base = saved.parts.find((one) => one.id === part.id) ?? part;
         const isChosen = chosen?.kind === 'parts' && chosen.ids.includes(part.id);
+        if (!isChosen && isFar(part)) return null;
+        const base = saved.parts.find((one) => one.id === part.id) ?? part;
         const common = { part, left: column.x, width: column.width, pixelsPerSecond, tone: 'slate' as const };
         return (
           <div key={part.id}>

@@ -8,6 +8,7 @@ import {
   useSensors,
   type Announcements,
   type DragEndEvent,
+  type KeyboardSensorOptions,
   type UniqueIdentifier,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
@@ -23,7 +24,7 @@ import { FrameStrip } from './FrameStrip';
 import { seek, useTransport } from '../../session/sound/transport';
 import { TARGET } from './Handle';
 import { PictureEnds } from './PictureEnds';
-import { ZOOM, type Viewport } from './useSheetScroll';
+import { isNear, ZOOM, type Viewport } from './useSheetScroll';
 
 const instructions = () => ({ draggable: t('sheet.howToLift') });
 
@@ -41,6 +42,14 @@ function announcementsFor(show: Pick<Show, 'pictures'>): Announcements {
   };
 }
 
+/** What lifts a picture; the same objects at every drawing, for whoever uses them compares. */
+const BY_MOUSE = { activationConstraint: { distance: 6 } };
+const BY_TOUCH = { activationConstraint: { delay: LIFT, tolerance: 8 } };
+const BY_KEYS: KeyboardSensorOptions = {
+  coordinateGetter: sortableKeyboardCoordinates,
+  keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
+};
+
 interface Props {
   readonly column: Column;
   readonly view: Viewport;
@@ -57,26 +66,17 @@ function Pictures({ column, view, sortable }: Props) {
   // What is done to the sound changes nothing here.
   const show = useShown(picturesOf);
   const placed = useMemo(() => placePictures(show), [show]);
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: LIFT, tolerance: 8 } }),
-    useSensor(KeyboardSensor, {
-      coordinateGetter: sortableKeyboardCoordinates,
-      keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
-    }),
-  );
+  const sensors = useSensors(useSensor(MouseSensor, BY_MOUSE), useSensor(TouchSensor, BY_TOUCH), useSensor(KeyboardSensor, BY_KEYS));
+  // All of them, and the same list while the sheet scrolls: else every block would be drawn anew whenever one comes into sight.
+  const ids = useMemo(() => placed.map((one) => one.picture.id), [placed]);
+  const accessibility = useMemo(() => ({ screenReaderInstructions: instructions(), announcements: announcementsFor(show) }), [show]);
   const drop = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id) moveTo(String(active.id), String(over.id));
   };
-  const near = placed.filter((one) => one.end * view.pixelsPerSecond >= view.top && one.start * view.pixelsPerSecond <= view.bottom);
+  const near = placed.filter((one) => isNear(one.start, one.end, view));
   return (
-    <DndContext
-      sensors={sensors}
-      onDragStart={pulse}
-      onDragEnd={drop}
-      accessibility={{ screenReaderInstructions: instructions(), announcements: announcementsFor(show) }}
-    >
-      <SortableContext items={near.map((one) => one.picture.id)} strategy={verticalListSortingStrategy} disabled={!sortable}>
+    <DndContext sensors={sensors} onDragStart={pulse} onDragEnd={drop} accessibility={accessibility}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy} disabled={!sortable}>
         {near.map((one) => (
           <Block
             key={one.picture.id}
@@ -133,7 +133,7 @@ interface BlockProps {
 
 const KINDS = { photo: 'sheet.picture', clip: 'sheet.clip', card: 'common.card' } as const;
 
-function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps) {
+const Block = memo(function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps) {
   const { picture, index, start } = placed;
   const chosen = useOpenShow((store) => store.chosen?.kind === 'pictures' && store.chosen.ids.includes(picture.id));
   const { data: url, isError } = usePictureUrl(media?.id ?? null, 'thumb');
@@ -209,4 +209,4 @@ function Block({ placed, media, column, pixelsPerSecond, sortable }: BlockProps)
       ) : null}
     </div>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { filmAt, hasOwnSound, type PlacedPicture, type Show } from '../../core/show';
 import { crossOwnAlong, setDissolve, setHold, trimClip } from '../../core/show/edits';
 import { letGo, snapBy } from '../../session/bed/snapping';
@@ -27,7 +28,7 @@ function offerSound(show: Show | null, id: string): void {
 }
 
 /** Only a picture that is chosen alone shows what its ends are taken hold of by: its time, its dissolve, and for a clip where its film begins. */
-export function PictureEnds({ placed, column, pixelsPerSecond }: Props) {
+export const PictureEnds = memo(function PictureEnds({ placed, column, pixelsPerSecond }: Props) {
   const { picture, start, end } = placed;
   const alone = useOpenShow(
     ({ chosen, several }) => !several && chosen?.kind === 'pictures' && chosen.ids.length === 1 && chosen.ids[0] === picture.id,
@@ -112,7 +113,7 @@ export function PictureEnds({ placed, column, pixelsPerSecond }: Props) {
       ) : null}
     </>
   );
-}
+});
 
 /** The last one stays where it is, the others make room upward. */
 function spreadUp(places: readonly number[]): number[] {

@@ -7,7 +7,7 @@ import { useRange } from '../../session/bed/range';
 import { useOpenShow, useShown, whole } from '../../session/open/store';
 import type { Column } from './columns';
 import type { HandleTone } from './Handle';
-import { LaneTiles, type Draw, type LaidPart } from './LaneTiles';
+import { LaneTiles, TILE, type Draw, type LaidPart } from './LaneTiles';
 import { PartBody, PartHandles } from './PartHandles';
 import { RangeBand } from './RangeBand';
 import { usePinning } from '../../session/voice/pinning';
@@ -15,7 +15,7 @@ import { useHeard } from '../../session/sound/heard';
 import { Pins } from './Pins';
 import { levelsOf } from './river';
 import { Same } from './Same';
-import type { Viewport } from './useSheetScroll';
+import { isNear, type Viewport } from './useSheetScroll';
 
 interface Props {
   /** The show before the gesture under way. */
@@ -41,7 +41,7 @@ export function besideEachOther(parts: readonly Part[]): { places: number[]; cou
   return { places, count: Math.max(1, ends.length) };
 }
 
-const NOTHING: readonly LaidPart[] = [];
+const NOTHING: readonly never[] = [];
 
 /** What a lane is called as a group, and each of its sounds in it. */
 const WORDS = {
@@ -78,29 +78,31 @@ export function PieceLane({ saved, kind, draw, tone, column, view, quiet = false
     const width = Math.max(NARROWEST, column.width / count);
     return places.map((place) => ({ x: Math.min(column.x + place * width, column.x + column.width - width), width }));
   }, [kind, parts, column, lanes]);
-  const laid = parts.map((part, index): LaidPart => {
+  const { pixelsPerSecond } = view;
+  const ids = chosen?.kind === 'parts' ? chosen.ids : [];
+  // What is far away is neither drawn nor laid out; what is chosen stays, wherever it is.
+  const near = parts.flatMap((part, index) => {
+    if (!ids.includes(part.id) && !isNear(part.at, partEnd(part), view, TILE)) return [];
     const own = joins.get(part.id) ?? {};
-    return {
+    const laid: LaidPart = {
       part,
       column: columns[index]!,
       ...(own.into || own.out ? { joins: same.of(part.id, own) } : {}),
       into: alikeOf(own.into),
       out: alikeOf(own.out),
     };
+    return [{ laid, index }];
   });
-  const { pixelsPerSecond, top, bottom } = view;
-  const ids = chosen?.kind === 'parts' ? chosen.ids : [];
-  // What is far away is neither drawn nor laid out; what is chosen stays, wherever it is.
-  const isNear = (part: Part) => part.at * pixelsPerSecond <= bottom && partEnd(part) * pixelsPerSecond >= top;
   const mine = parts.filter((part) => ids.includes(part.id));
   const place = (index: number) => t(WORDS[kind].which, { number: index + 1, count: parts.length });
   return (
     <div role="group" aria-label={parts.length > 0 && !quiet ? t(WORDS[kind].all, { count: parts.length }) : undefined}>
-      <LaneTiles parts={laid} draw={draw} column={column} view={view} />
-      {(quiet ? NOTHING : laid).map(({ part }, index) => {
+      <LaneTiles parts={near.map(({ laid }) => laid)} draw={draw} column={column} view={view} />
+      {(quiet ? NOTHING : near).map(({ laid, index }) => {
+        const { part } = laid;
         const { x: left, width } = columns[index]!;
         const isChosen = ids.includes(part.id);
-        if (!isChosen && !isNear(part)) return null;
+        if (!isChosen && !isNear(part.at, partEnd(part), view)) return null;
         const alone = isChosen && ids.length === 1 && !marked;
         const { into, out } = joins.get(part.id) ?? {};
         const common = { part, left, width, pixelsPerSecond, tone };
@@ -114,7 +116,7 @@ export function PieceLane({ saved, kind, draw, tone, column, view, quiet = false
               home={kind === 'voice' ? 'voice' : 'bed'}
             />
             {alone && pinned === part.id ? (
-              <PinsOn joins={joins.get(part.id)} alike={laid[index]!} base={bases.get(part.id) ?? part} {...common} />
+              <PinsOn joins={joins.get(part.id)} alike={laid} base={bases.get(part.id) ?? part} {...common} />
             ) : alone ? (
               <PartHandles {...common} base={bases.get(part.id) ?? part} crossesIn={into !== undefined} crossesOut={out !== undefined} />
             ) : null}

@@ -7,6 +7,7 @@ import { RATE } from '../../core/units';
 import tokens from '../theme/tokens.json';
 import { columnsFor, tickStep } from './columns';
 import { bankShare, drawRiver, isCloseUp, rowStarts } from './river';
+import type { Pen } from './shapes';
 
 /** A pen that notes what is drawn. */
 function notingPen() {
@@ -23,7 +24,7 @@ function notingPen() {
     stroke: () => undefined,
     fillRect: (x: number, y: number, width: number) => void rows.push({ colour: pen.fillStyle, x, y, width }),
   };
-  return { pen: pen as unknown as CanvasRenderingContext2D, rows, lines };
+  return { pen: pen as unknown as Pen, rows, lines };
 }
 
 function steadyPeaks(seconds: number) {

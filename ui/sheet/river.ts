@@ -3,6 +3,7 @@ import { partEnd, roughSource, sourceWalker, type Lane, type Part } from '../../
 import { binFrames, levelFor, peakBetween, type Peaks } from '../../core/sound';
 import { RATE, clamp, framesOf, gainOfDecibels } from '../../core/units';
 import type { Tokens } from '../theme/useTokens';
+import type { Pen } from './shapes';
 
 /** One part with what drawing it needs. */
 export interface RiverPart {
@@ -90,7 +91,7 @@ function peaksOf({ part, peaks, rows, soundLength }: RiverPart, { from, pixelsPe
  * Draws the stretch of a part that falls on a canvas: banks at the level that will be heard, dark water within, pale
  * water for the piece as it would be without fades. The pen's unit is one CSS pixel.
  */
-export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
+export function drawRiver(pen: Pen, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   const { part, lane } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = Math.max(0, Math.floor((part.at - from) * pixelsPerSecond));
@@ -127,7 +128,7 @@ export function drawRiver(pen: CanvasRenderingContext2D, river: RiverPart, stret
   strokeBanks(pen, banks, top, middle);
 }
 
-function outline(pen: CanvasRenderingContext2D, halves: Float32Array, top: number, middle: number): void {
+function outline(pen: Pen, halves: Float32Array, top: number, middle: number): void {
   pen.beginPath();
   const last = halves.length - 1;
   for (let row = 0; row <= last; row += 1) pen.lineTo(middle - halves[row]!, top + row);
@@ -138,7 +139,7 @@ function outline(pen: CanvasRenderingContext2D, halves: Float32Array, top: numbe
   pen.closePath();
 }
 
-function strokeBanks(pen: CanvasRenderingContext2D, halves: Float32Array, top: number, middle: number): void {
+function strokeBanks(pen: Pen, halves: Float32Array, top: number, middle: number): void {
   for (const side of [-1, 1]) {
     pen.beginPath();
     for (let row = 0; row < halves.length; row += 1) pen.lineTo(middle + side * halves[row]!, top + row);
@@ -147,7 +148,7 @@ function strokeBanks(pen: CanvasRenderingContext2D, halves: Float32Array, top: n
   }
 }
 
-function fillRows(pen: CanvasRenderingContext2D, halves: Float32Array, top: number, middle: number, colour: string): void {
+function fillRows(pen: Pen, halves: Float32Array, top: number, middle: number, colour: string): void {
   pen.fillStyle = colour;
   for (let row = 0; row < halves.length; row += 1) {
     const size = halves[row]!;
@@ -155,20 +156,20 @@ function fillRows(pen: CanvasRenderingContext2D, halves: Float32Array, top: numb
   }
 }
 
-export function drawVoice(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
+export function drawVoice(pen: Pen, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   drawBlock(pen, river, stretch, tokens['brick-soft'], tokens.brick);
 }
 
-export function drawOwn(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
+export function drawOwn(pen: Pen, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   drawBlock(pen, river, stretch, tokens['slate-soft'], tokens.slate);
 }
 
-export function drawSpot(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
+export function drawSpot(pen: Pen, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
   drawBlock(pen, river, stretch, tokens['ochre-soft'], tokens.ochre);
 }
 
 /** Draws a narration, a spot sound or a clip's sound: a block as long as it is, with its sound in the middle as loud as it will be heard. */
-function drawBlock(pen: CanvasRenderingContext2D, river: RiverPart, stretch: DrawnRange, ground: string, ink: string): void {
+function drawBlock(pen: Pen, river: RiverPart, stretch: DrawnRange, ground: string, ink: string): void {
   const { part, lane, peaks } = river;
   const { from, pixelsPerSecond, width, height } = stretch;
   const top = (part.at - from) * pixelsPerSecond;

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { clamp } from '../../core/units';
 import { rememberNow, useOpenShow } from '../../session/open/store';
 import { scrubTo, useTransport } from '../../session/sound/transport';
@@ -21,6 +21,11 @@ export interface Viewport {
   readonly pixelsPerSecond: number;
 }
 
+/** Whether a stretch of the show, seconds, is on the screen or within so many pixels of it. */
+export function isNear(from: number, to: number, { top, bottom, pixelsPerSecond }: Viewport, margin = 0): boolean {
+  return from * pixelsPerSecond <= bottom + margin && to * pixelsPerSecond >= top - margin;
+}
+
 /** The margin is re-cut in steps of this, so that scrolling re-renders the sheet a few times a second at most. */
 const GRAIN = 256;
 
@@ -37,6 +42,7 @@ export function useSheetScroll(seconds: number, tall: number) {
   const pixelsPerSecond = height > 0 ? Math.min(tall / zoom, TALLEST / Math.max(1, seconds)) : 10;
   const nowAt = Math.round(Math.min(tall * NOW_AT, height * LOWEST_NOW));
   const [cut, setCut] = useState(0);
+  const cutAt = useRef(0);
 
   useLayoutEffect(() => {
     const element = scroller.current;
@@ -54,7 +60,12 @@ export function useSheetScroll(seconds: number, tall: number) {
       const wanted = now * pixelsPerSecond;
       if (Math.abs(element.scrollTop - wanted) > 0.25) element.scrollTop = wanted;
       asked.current = element.scrollTop;
-      setCut(Math.floor(wanted / GRAIN));
+      const next = Math.floor(wanted / GRAIN);
+      const step = Math.abs(next - cutAt.current);
+      cutAt.current = next;
+      // A step further is within the margin: it is drawn between two pictures of the screen. A leap shows nothing until it is drawn.
+      if (step === 1) startTransition(() => setCut(next));
+      else if (step > 1) setCut(next);
     },
     [height, pixelsPerSecond],
   );

@@ -2,13 +2,14 @@ import { useShown } from '../../session/open/store';
 import { sayTime, t, sayPhrase } from '../../words';
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { followsSound, showSeconds, type Show } from '../../core/show';
 import { frameWithin, layersAt, sceneOf, type Scene, type Seen } from '../../core/stage';
 import { pause, togglePlay, useTransport } from '../../session/sound/transport';
 import { openStage, type StageView } from '../../session/stage/view';
 import { Say } from '../controls/Say';
+import { useMoment } from '../controls/useMoment';
 import { cardFont } from './cardFont';
 import { SmallRivers } from './SmallRivers';
 import { useTokens } from '../theme/useTokens';
@@ -62,10 +63,16 @@ export function Stage({ width, height }: Props) {
 }
 
 function Clock({ length }: { readonly length: number }) {
-  const now = useTransport((state) => sayTime(state.now));
+  const words = useRef<HTMLSpanElement>(null);
+  useMoment(
+    useCallback((now) => {
+      const said = sayTime(now);
+      if (words.current!.textContent !== said) words.current!.textContent = said;
+    }, []),
+  );
   return (
     <Say look="time" className="text-paper">
-      {now} / {sayTime(length)}
+      <span ref={words} /> / {sayTime(length)}
     </Say>
   );
 }
