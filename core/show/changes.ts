@@ -75,6 +75,10 @@ function same(a: unknown, b: unknown): boolean {
 
 /** A list of named entries: those that left or moved are taken out, those that came or moved are put in, those that stayed are compared. */
 function compareNamed(before: readonly unknown[], after: readonly unknown[], path: Path, into: Change[]): void {
+  if (before.length === after.length && before.every((entry, index) => idOf(entry) === idOf(after[index]))) {
+    for (const [index, entry] of after.entries()) if (entry !== before[index]) compare(before[index], entry, [...path, index], into);
+    return;
+  }
   const stays = staying(before.map(idOf), after.map(idOf));
   for (let end = before.length; end > 0;) {
     let start = end;

@@ -1,3 +1,4 @@
+import { freeze } from 'immer';
 import { readFileSync } from 'node:fs';
 import Ajv2019 from 'ajv/dist/2019';
 import { SCHEMA_PATH, schemaText } from '../../tests/schema';
@@ -49,4 +50,20 @@ it('is bounded as a whole: a small file may name very many passages, pins and me
   expect(why({ parts: many(100, 1, 1900) })).toMatch(/190000 pins/);
   const media = Object.fromEntries(Array.from({ length: 5001 }, (_, i) => [photoMedia(i + 5000).id, photoMedia(i + 5000)]));
   expect(why({ media: { ...show.media, ...media } })).toMatch(/5000 media/);
+});
+
+it('remembers what was valid, and never more than that: what a later change breaks is found', () => {
+  // The second look finds lists that were found valid by the first.
+  const show = freeze(withClip(showOf([3, 4], 9), 1, 6), true);
+  for (let look = 0; look < 2; look += 1) expect(faultOf(show)).toBeNull();
+  const why = (change: Partial<Show>) => faultOf(freeze({ ...show, ...change }, true));
+  const [first] = show.pictures;
+  const without = Object.fromEntries(Object.entries(show.media).filter(([id]) => first!.kind === 'card' || id !== first!.media));
+  for (let look = 0; look < 2; look += 1) {
+    expect(why({ media: without })).toMatch(/names no photo/);
+    expect(why({ pictures: [...show.pictures, first!] })).toMatch(/twice/);
+    expect(why({ pictures: [{ ...first!, hold: -1 }] })).toMatch(/pictures\[0\]/);
+    expect(why({ lanes: show.lanes.filter(({ kind }) => kind !== 'bed') })).toMatch(/names no lane/);
+    expect(why({})).toBeNull();
+  }
 });

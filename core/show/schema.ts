@@ -3,11 +3,10 @@ import Joi from 'joi';
 import { Failure } from '../failure';
 import { LANE_KINDS } from './lanes';
 import { LIMITS } from './limits';
-import { filmAt } from './placement';
+import { danglingName } from './names';
 import { migrate } from './migrate';
 import { part, pins, slope, treatments } from './partSchema';
 import { fade, faster, id, laneLevel, level, masterLevel, mediaId, room, quiet, seconds, stretch, title, words } from './schemaBits';
-import { soundSeconds } from './speed';
 import { FORMAT, type Media, type Show } from './types';
 
 const ownStart = { gain: level.required(), fadeUp: fade.required(), fadeOut: fade.required() };
@@ -172,11 +171,12 @@ export const documentSchema = shell.keys({
     .required(),
 });
 
-/** Pieces of shows that were found to be valid. They never change, so they need not be looked at again after every edit. */
+/** Pieces of shows, and lists of them, that were found to be valid. They never change, so they need not be looked at again after every edit. */
 const valid = new WeakSet<object>();
 
-/** What is wrong with the pieces of a list, or null. Pieces that can no longer change are remembered. */
-function listFault(name: string, list: readonly unknown[], schema: Joi.Schema): string | null {
+/** What is wrong with the pieces of a list, or null. Pieces that can no longer change are remembered, and so are lists. */
+function listFault(name: string, list: readonly unknown[], schema: Joi.Schema, of: object = list): string | null {
+  if (valid.has(of)) return null;
   const ids = new Set<unknown>();
   for (const [index, one] of list.entries()) {
     if (typeof one !== 'object' || one === null) return `"${name}[${index}]" is no object`;
@@ -187,44 +187,12 @@ function listFault(name: string, list: readonly unknown[], schema: Joi.Schema): 
     }
     ids.add((one as { id: unknown }).id);
   }
-  return ids.size === list.length ? null : `"${name}" names something twice`;
+  if (ids.size < list.length) return `"${name}" names something twice`;
+  if (Object.isFrozen(of) && list.every((one) => valid.has(one as object))) valid.add(of);
+  return null;
 }
 
 const STRICT = { convert: false, abortEarly: true } as const;
-
-/** Half a millisecond of grace: lengths are whole frames of the converted sound, typed times are decimals. */
-const GRACE = 5e-4;
-
-/** Names that lead nowhere: a part on no lane, a picture or part without its media. Null when all lead somewhere. */
-function danglingName(value: Show): string | null {
-  const kinds = new Map(value.lanes.map((one) => [one.id, one.kind]));
-  if (!value.lanes.some((one) => one.kind === 'own')) return 'there is no lane for the sound of clips';
-  for (const [key, one] of Object.entries(value.media)) if (one.id !== key) return `media ${key} is filed as ${one.id}`;
-  for (const one of Object.values(value.media)) {
-    for (const layer of one.layers ?? []) {
-      const source = value.media[layer.media];
-      if (!source || source.channels === 0 || source.layers) return `piece ${one.id} names no layer`;
-      if (Math.abs(source.seconds - one.seconds) > GRACE) return `piece ${one.id} has a layer of another length`;
-    }
-  }
-  for (const one of value.pictures) {
-    if (one.kind === 'card') continue;
-    const source = value.media[one.media];
-    if (source?.kind !== one.kind) return `picture ${one.id} names no ${one.kind}`;
-    if (one.kind === 'clip' && filmAt(one, one.hold) > source.seconds + GRACE) return `picture ${one.id} runs past its clip's end`;
-  }
-  for (const one of value.parts) {
-    if (!kinds.has(one.lane)) return `part ${one.id} names no lane`;
-    if (kinds.get(one.lane) !== one.kind) return `part ${one.id} lies on a lane of another kind`;
-    for (const take of [one, ...(one.takes ?? [])]) {
-      const source = value.media[take.media];
-      if (!source || source.channels === 0) return `part ${one.id} names no sound`;
-      if (take.spans.some((each) => each.to > soundSeconds(value, take) + GRACE)) return `part ${one.id} plays past its sound's end`;
-    }
-  }
-  for (const one of value.lines) if (!kinds.has(one.lane)) return `line ${one.id} names no lane`;
-  return null;
-}
 
 /**
  * Checks a show that came from outside (file, storage, network) and brings older formats up to date.
@@ -275,7 +243,7 @@ export function faultOf(value: Show): string | null {
   return (
     wholeFault(value) ??
     listFault('lanes', value.lanes, lane) ??
-    listFault('media', Object.values(value.media), media) ??
+    listFault('media', Object.values(value.media), media, value.media) ??
     listFault('pictures', value.pictures, picture) ??
     listFault('parts', value.parts, part) ??
     listFault('lines', value.lines, line) ??
