@@ -79,7 +79,7 @@ test('@wide zoomed in as far as it goes the sheet tells single samples apart', a
     page.evaluate(() => {
       let rows = 0;
       for (const water of document.querySelectorAll<SVGPathElement>('[data-testid=sheet] svg path')) {
-        if (getComputedStyle(water).fill !== 'rgb(44, 106, 136)') continue;
+        if (getComputedStyle(water).fill !== 'rgb(42, 101, 130)') continue;
         const { width, height } = water.ownerSVGElement!.getBoundingClientRect();
         for (let y = 0; y < height; y += 1) if (water.isPointInFill(new DOMPoint(Math.round(width * 0.2) + 0.5, y + 0.5))) rows += 1;
       }

@@ -191,7 +191,7 @@ async function withIn<T>(ms: number, work: Promise<T>): Promise<T> {
 }
 
 /** The memory of the largest process of a group, bytes. */
-function largest(group: number): number {
+export function largest(group: number): number {
   const rows = execFileSync('ps', ['-eo', 'pgid=,rss='], { encoding: 'utf8' }).trim().split('\n');
   return Math.max(
     0,
