@@ -42,7 +42,11 @@ export function useSheetScroll(seconds: number, tall: number) {
   const pixelsPerSecond = height > 0 ? Math.min(tall / zoom, TALLEST / Math.max(1, seconds)) : 10;
   const nowAt = Math.round(Math.min(tall * NOW_AT, height * LOWEST_NOW));
   const [cut, setCut] = useState(0);
-  const cutAt = useRef(0);
+  /** The cut that was asked for last, and the one that is on the screen. */
+  const cuts = useRef({ asked: 0, drawn: 0 });
+  useLayoutEffect(() => {
+    cuts.current.drawn = cut;
+  }, [cut]);
 
   useLayoutEffect(() => {
     const element = scroller.current;
@@ -61,11 +65,11 @@ export function useSheetScroll(seconds: number, tall: number) {
       if (Math.abs(element.scrollTop - wanted) > 0.25) element.scrollTop = wanted;
       asked.current = element.scrollTop;
       const next = Math.floor(wanted / GRAIN);
-      const step = Math.abs(next - cutAt.current);
-      cutAt.current = next;
-      // A step further is within the margin: it is drawn between two pictures of the screen. A leap shows nothing until it is drawn.
-      if (step === 1) startTransition(() => setCut(next));
-      else if (step > 1) setCut(next);
+      if (next === cuts.current.asked) return;
+      cuts.current.asked = next;
+      // A step further is within the margin: it is drawn between two pictures of the screen. Beyond that nothing would be seen until it is.
+      if (Math.abs(next - cuts.current.drawn) > 1) setCut(next);
+      else startTransition(() => setCut(next));
     },
     [height, pixelsPerSecond],
   );
