@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { dipsOf, LOWEST } from '../../core/level';
 import { stemsOf, tightest, type Clearness } from '../../core/mix';
-import type { Show } from '../../core/show';
+import { partsOn, type Show } from '../../core/show';
 import { setDips } from '../../core/show/edits';
 import { currentShow, report, useOpenShow } from '../open/store';
 import { useRested } from '../sound/useLoudness';
@@ -32,6 +32,8 @@ export function useOver(show: Show) {
     understood: data?.understood ?? null,
     stale: rested !== show || !known || query.isFetching,
     speaks: stems.said.length > 0,
+    /** Whether all narrations have been listened to: before that it is not known that nobody speaks. */
+    listened: partsOn(show, 'voice').every((part) => heard.has(part.media)),
   };
 }
 
