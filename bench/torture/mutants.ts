@@ -173,6 +173,7 @@ export async function mutants({
         }
         const now = largest(mortal.group);
         most = Math.max(most, now);
+        if (turn % 25 === 24) console.error(`${(turn + 1) * BATCH} mutants of ${files.length} files, ${faults.length} faults`);
         if (now > MOST) faults.push(`${Math.round(now / 1e6)} MB after ${batch.map((one) => `${one.seed} of ${one.name}`).join(', ')}`);
       }
       await page?.close();
