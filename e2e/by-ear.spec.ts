@@ -170,7 +170,7 @@ test('at 200 % and 400 % of a desktop window nothing runs out sideways, and all 
     await page.setViewportSize({ width, height });
     for (const name of ['Pictures', 'Bed', 'Voice', 'Balance', 'Finish'] as const) {
       const tab = page.getByRole('tab', { name });
-      await tab.scrollIntoViewIfNeeded();
+      // It is scrolled to first, and found again where another layout has just taken its place.
       await tab.click();
       await expect(tab, `${name} at ${width}`).toHaveAttribute('aria-selected', 'true');
       expect(await page.evaluate(() => document.documentElement.scrollWidth), `${name} at ${width}`).toBeLessThanOrEqual(width);
