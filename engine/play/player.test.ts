@@ -288,5 +288,5 @@ it('begins its worker before anything is played, and tells nothing of what goes 
   expect([asked, player.playing, context.nodes.length, failed.mock.calls.length]).toEqual([['prepare'], false, 0, 0]);
   await player.play(plan(1), 0);
   expect([asked.slice(0, 3), player.playing]).toEqual([['prepare', 'prepare', 'render'], true]);
-  player.stop();
+  await player.close();
 });
