@@ -1,5 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import puppeteer from 'puppeteer-core';
 import { Builder, Capabilities, type WebElement } from 'selenium-webdriver';
@@ -101,7 +103,8 @@ let server: Promise<Record<string, string>> | null = null;
 /** A sound output that nobody hears: a sound server of its own with an empty sink. */
 function sound(): Promise<Record<string, string>> {
   return (server ??= (async () => {
-    const place = '/tmp/rain-bed-sound';
+    // A folder of its own: a server that another run is just ending takes its socket away with it.
+    const place = mkdtempSync(join(tmpdir(), 'rain-bed-sound-'));
     const socket = `${place}/socket`;
     const sink = ['-n', '--exit-idle-time=-1', '--daemonize=no', '--use-pid-file=no', '-L', 'module-null-sink'];
     const started = spawn('pulseaudio', [...sink, '-L', `module-native-protocol-unix socket=${socket} auth-anonymous=1`], {
