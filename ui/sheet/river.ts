@@ -16,12 +16,12 @@ export interface RiverPart {
   /** What the dips of the show make of it. */
   readonly dips: readonly PinAt[];
   readonly alike: { readonly into: number; readonly out: number };
-  /** Peaks of every row of the canvas where it is looked at closer than the overview shows; null until they are known. */
+  /** Peaks of every row of the tile where it is looked at closer than the overview shows; null until they are known. */
   readonly rows: Float32Array | null;
 }
 
 export interface DrawnRange {
-  /** Seconds of the show at the top of the canvas. */
+  /** Seconds of the show at the top of the tile. */
   readonly from: number;
   readonly pixelsPerSecond: number;
   /** Size in CSS pixels. */
@@ -48,7 +48,7 @@ export function isCloseUp(pixelsPerSecond: number): boolean {
   return pixelsPerSecond * binFrames(0) > RATE;
 }
 
-/** Where in the source each row of a canvas lies that shows a part, seconds; rows outside the part lie at its ends. */
+/** Where in the source each row of a tile lies that shows a part, seconds; rows outside the part lie at its ends. */
 export function rowStarts(part: Part, { from, pixelsPerSecond, height }: DrawnRange): Float64Array {
   const sourceAt = sourceWalker(part.spans);
   const last = partEnd(part) - part.at;
@@ -88,7 +88,7 @@ function peaksOf({ part, peaks, rows, soundLength }: RiverPart, { from, pixelsPe
 }
 
 /**
- * Draws the stretch of a part that falls on a canvas: banks at the level that will be heard, dark water within, pale
+ * Draws the stretch of a part that falls on a tile: banks at the level that will be heard, dark water within, pale
  * water for the piece as it would be without fades. The pen's unit is one CSS pixel.
  */
 export function drawRiver(pen: Pen, river: RiverPart, stretch: DrawnRange, tokens: Tokens): void {
