@@ -13,6 +13,7 @@ export class FakeContext {
   currentTime = 1;
   state = 'running';
   outputLatency = 0;
+  baseLatency = 0;
   destination = {};
   readonly nodes: Node[] = [];
   readonly ramps: { readonly value: number; readonly at: number }[] = [];

@@ -62,10 +62,21 @@ it('schedules blocks edge to edge, two seconds ahead and no further, and ends wi
 
 it('follows the audio clock, less what the output takes', async () => {
   const player = open();
-  context.outputLatency = 0.04;
+  Object.assign(context, { outputLatency: 0.04, setSinkId: () => Promise.resolve() });
   await player.play(plan(60), 10);
   context.currentTime += 2.055;
   expect(player.position()).toBeCloseTo(12, 3);
+});
+
+it('never asks an engine for the time of its output that may stand still over it', async () => {
+  const player = open();
+  context.baseLatency = 0.02;
+  const asked = jest.fn(() => 0.04);
+  Object.defineProperty(context, 'outputLatency', { get: asked });
+  await player.play(plan(60), 10);
+  context.currentTime += 2.035;
+  expect(player.position()).toBeCloseTo(12, 3);
+  expect(asked).not.toHaveBeenCalled();
 });
 
 it('lets an edit take over within a quarter of a second, crossing from the old sound', async () => {

@@ -1,4 +1,5 @@
 import { RATE } from '../../core/units';
+import { lateness } from './lateness';
 import type { Block } from './play.protocol';
 
 /** Time between now and the first sample of what is scheduled, seconds. */
@@ -42,7 +43,7 @@ export class Run {
   /** The frame that is heard: the output takes a while. */
   get heard(): number {
     const context = this.sound?.context;
-    return this.frame(context ? -(context.outputLatency || context.baseLatency || 0) : 0);
+    return this.frame(context ? -lateness(context) : 0);
   }
 
   private frameAt(clock: number): number {

@@ -1,6 +1,7 @@
 import { Failure } from '../../core/failure';
 import { sweep } from '../../core/sound';
 import { RATE } from '../../core/units';
+import { lateness } from '../play/lateness';
 import type { Microphone } from './microphone';
 import type { RecordClient } from './record.client';
 import type { About } from '../media/recordings';
@@ -47,8 +48,7 @@ export class Capture {
 
   /** What a line comes late by, as far as the browser says: the way to the ear and the way from the microphone, seconds. */
   get late(): number {
-    const { outputLatency, baseLatency } = this.context;
-    return (outputLatency || baseLatency || 0) + this.microphone.latency;
+    return lateness(this.context) + this.microphone.latency;
   }
 
   private connect(): MessagePort {
