@@ -285,3 +285,19 @@ it('says what the meters read at the moment that is heard', async () => {
   player.stop();
   expect(player.metered()).toBeNull();
 });
+
+it('begins its worker before anything is played, and tells nothing of what goes wrong with that', async () => {
+  const asked: string[] = [];
+  const call = async (name: string, details: { first: number; frames: number }) => {
+    asked.push(name);
+    if (asked.length === 1) throw new Failure('worker.died');
+    return name === 'render' ? blockOf(details.first, details.frames) : {};
+  };
+  const player = new Player({ call } as unknown as PlayClient, events);
+  player.warm(plan(0));
+  await pass(0);
+  expect([asked, player.playing, context.nodes.length, failed.mock.calls.length]).toEqual([['prepare'], false, 0, 0]);
+  await player.play(plan(1), 0);
+  expect([asked.slice(0, 3), player.playing]).toEqual([['prepare', 'prepare', 'render'], true]);
+  player.stop();
+});

@@ -67,6 +67,12 @@ export class Player {
     return this.run !== null;
   }
 
+  /** Begins the mixing worker with a plan of nothing, so that the first sound does not wait for it. */
+  warm(nothing: ListenedPlan): void {
+    // What goes wrong here goes wrong again when something is played, and is told then.
+    this.mixer.call('prepare', { plan: nothing }).catch(() => undefined);
+  }
+
   /** Starts playing from `from` seconds. Call it from a tap or a key: browsers allow sound only then. */
   async play(plan: ListenedPlan, from: number): Promise<void> {
     const turn = (this.turn += 1);

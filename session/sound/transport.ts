@@ -2,7 +2,7 @@ import { t } from '../../words';
 import { eachSession, perSession, sessionNow, sessionStore } from '../open/session';
 import { Failure, failureOf } from '../../core/failure';
 import { meterReading, onlyLevels, planShow, planSpans, relevelled, type MeterReading } from '../../core/mix';
-import { compareLengths, showSeconds, type Media, type Show } from '../../core/show';
+import { compareLengths, newShow, showSeconds, type Media, type Show } from '../../core/show';
 import { clamp, framesOf } from '../../core/units';
 import { startPlaying } from '../../engine/play/play.client';
 import type { ListenedPlan } from '../../engine/play/play.protocol';
@@ -88,6 +88,11 @@ function output(): Player {
       else untell(t('session.noOutput'));
     },
   }));
+}
+
+/** Has what plays ready before the first tap. */
+export function warmUp(): void {
+  if (!playing().player) output().warm(planShow(newShow('', '')));
 }
 
 const tell = (text: string) => useOpenShow.getState().notify({ kind: 'words', text });

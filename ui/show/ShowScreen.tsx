@@ -7,6 +7,7 @@ import { bringSounds, useLibrary } from '../../session/library';
 import { bringPictures } from '../../session/pictures/arrived';
 import { leaveShow, openShow, useOpenShow } from '../../session/open/store';
 import { tellHands } from '../../session/sound/hands';
+import { warmUp } from '../../session/sound/transport';
 import { Button } from '../controls/Button';
 import { Say } from '../controls/Say';
 import { Spoken } from '../controls/Spoken';
@@ -37,6 +38,9 @@ function takeDropped(files: File[]): void {
 /** Where the window is lower than this the page scrolls, pixels of text of the usual size. */
 const LEAST = { phone: 520, sideways: 300, tablet: 480, wide: 420 } as const;
 
+/** So long after its opening a show is made ready to be heard, ms: what is seen of it comes first. */
+const WARM = 800;
+
 const openFit = () => openPanel({ name: 'fit' });
 
 /** The open show: header, stage, length strip, sheet, and what belongs to the face in use. */
@@ -51,6 +55,7 @@ export function ShowScreen({ id }: { readonly id: string }) {
 
   useEffect(() => {
     const session = openShow(id);
+    session.later(warmUp, WARM);
     return () => {
       openPanel(null);
       void leaveShow(session);

@@ -17,7 +17,7 @@ import type { Desk } from '../../workers/serve';
 import type { PaintedLayer, StageCalls } from '../stage.protocol';
 import { paintCard } from './card';
 import { ClipReader } from './clipReader';
-import { Images } from './images';
+import { Images, type Wanted } from './images';
 import { Rush } from './rush';
 
 /** What begins within this time is made ready, seconds. */
@@ -139,7 +139,7 @@ export class Painter {
       return small ? { exact: false, near: true, source: null, paint: (opacity) => this.place(small, within!, opacity) } : null;
     }
     const place = places.picture(picture.media, 'stage');
-    const image = this.images.get(place);
+    const image = this.images.get(place, this.wantedOf(scene, picture));
     // A photo whose file is gone is an empty frame, not a stage that stands still.
     if (!image && (this.images.isLoading(place) || (picture.kind === 'clip' && !this.readerOf(picture).broken))) return null;
     if (!image) {
@@ -182,17 +182,20 @@ export class Painter {
   private prepare(scene: Scene, layers: readonly Layer[]): void {
     const soon = comingUp(scene, this.moment, AHEAD);
     const wanted: Place[] = [];
+    const want = (place: Place, size: Wanted | null = null) => {
+      wanted.push(place);
+      this.images.get(place, size);
+    };
     const keys = new Set<string>();
     for (const { picture } of [...layers, ...soon.slice(0, 4)]) {
       if (picture.kind === 'card') continue;
-      if (!this.rush.goesOn) wanted.push(places.picture(picture.media, 'stage'));
-      else wanted.push(places.picture(picture.media, 'thumb'));
+      if (!this.rush.goesOn) want(places.picture(picture.media, 'stage'), this.wantedOf(scene, picture));
+      else want(places.picture(picture.media, 'thumb'));
       if (picture.kind === 'clip') {
-        wanted.push(places.strip(picture.media));
+        want(places.strip(picture.media));
         keys.add(readerKey(picture));
       }
     }
-    for (const place of wanted) this.images.get(place);
     this.images.keepOnly(wanted);
     for (const { picture, index, start } of soon) {
       // What dissolves in already is asked for its own second: asking for its beginning too would make it jump to and fro.
@@ -201,6 +204,14 @@ export class Painter {
       if (start - before - this.moment <= AHEAD) this.readerOf(picture).at(Math.max(0, filmAt(picture, -before)));
     }
     for (const [key, reader] of this.readers) if (this.readers.size > MOST_READERS && !keys.has(key)) this.drop(key, reader);
+  }
+
+  /** How large a picture is painted. */
+  private wantedOf(scene: Scene, picture: Exclude<Layer['picture'], { readonly kind: 'card' }>): Wanted {
+    const { width, height } = scene.media[picture.media]!;
+    // A slow move comes no closer on its way.
+    const { source, target } = framed(width, height, this.canvas!, picture.framing, 0);
+    return { width, height, edge: (target.width / source.width) * Math.max(width, height) };
   }
 
   private readerOf(picture: { readonly id: string; readonly media: string }): ClipReader {
