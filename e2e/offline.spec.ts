@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { appendFileSync, cpSync, rmSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { createHash } from 'node:crypto';
+import { appendFileSync, cpSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { basename, resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { addPhotos, expect, exportWav, face, finishPanel, layMusic, test } from './app';
 import { clickSong, photo, probe } from './media';
@@ -46,6 +47,23 @@ async function visit(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'New show' })).toBeVisible();
   await expect.poll(() => page.evaluate(async () => (await (await caches.open('rain-bed-demo')).keys()).length)).toBeGreaterThan(3);
 }
+
+test('what browsers keep for ever is named by what is in it', () => {
+  const kept = readdirSync(resolve('dist/_expo'), { recursive: true, encoding: 'utf8' }).filter((path) =>
+    /-[0-9a-f]{32}\.(js|css)$/.test(path),
+  );
+  expect(kept.length).toBeGreaterThan(10);
+  const inIt = (path: string) =>
+    createHash('md5')
+      .update(readFileSync(resolve('dist/_expo', path)))
+      .digest('hex');
+  expect(kept.filter((path) => !path.includes(inIt(path)))).toEqual([]);
+  // And what one of them speaks of is there.
+  const names = new Set(kept.map((path) => basename(path)));
+  const spoken = kept.flatMap((path) => readFileSync(resolve('dist/_expo', path), 'utf8').match(/\w+-[0-9a-f]{32}\.(js|css)\b/g) ?? []);
+  expect(spoken.length).toBeGreaterThan(10);
+  expect(spoken.filter((name) => !names.has(name))).toEqual([]);
+});
 
 test('after one visit a show is made, narrated, reloaded and exported with the server gone', async ({ page }, info) => {
   await serve(SITE);

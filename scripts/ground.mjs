@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSy
 import { dirname, join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
+import { nameByContent } from './names.mjs';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 const cache = join(root, '.cache');
@@ -84,6 +85,7 @@ const SITE_INPUTS = [
   'metro.config.js',
   'tailwind.config.js',
   'package-lock.json',
+  'scripts/names.mjs',
   'scripts/offline.mjs',
 ];
 
@@ -110,6 +112,7 @@ export function ensureSite() {
     const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
     const status = node([tool('expo'), 'export', '-p', 'web'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
     if (status !== 0) give('The web application could not be built: the reason stands above.');
+    nameByContent(join(root, 'dist'));
     if (node(['scripts/offline.mjs', 'dist']) !== 0)
       give('The application could not be made ready for working offline: the reason stands above.');
     compress(join(root, 'dist'));
