@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 
 /** From the tap until the first block sounds, by the clocks of page and sound, ms; then it is paused again. */
@@ -79,11 +80,21 @@ function keyEdit(page: Page, key: string): Promise<number | null> {
   );
 }
 
-/** Memory of the browser's processes, bytes: those of this browser's whole tree. */
+/**
+ * Memory of the page, bytes: what its process holds, and its share of what it holds together with others (the proportional set size of Linux). Of the
+ * browser's processes for pages it is the largest; the others are empty ones that it keeps ready.
+ */
 export function memory(): number {
-  const { stdout } = spawnSync('ps', ['-eo', 'rss=,args='], { encoding: 'utf8' });
-  return stdout
-    .split('\n')
-    .filter((line) => /chromium.*--type=renderer/.test(line))
-    .reduce((sum, line) => sum + Number(line.trim().split(/\s+/)[0]) * 1024, 0);
+  const { stdout } = spawnSync('ps', ['-eo', 'pid=,args='], { encoding: 'utf8' });
+  const pages = stdout.split('\n').filter((line) => /chromium.*--type=renderer/.test(line));
+  return Math.max(0, ...pages.map((line) => proportional(Number.parseInt(line, 10))));
+}
+
+function proportional(pid: number): number {
+  try {
+    return Number(/^Pss:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8'))?.[1] ?? 0) * 1024;
+  } catch {
+    // It ended meanwhile.
+    return 0;
+  }
 }

@@ -2,6 +2,7 @@ import { VideoSampleSink } from 'mediabunny';
 import { Failure } from '../../../core/failure';
 import { stripBox, stripOf, stripTime } from '../../../core/stage';
 import { fileAt, places } from '../../media/folders';
+import { Shots } from '../../media/shots';
 import { openVideo, type OpenVideo } from '../../media/video';
 import { writeAt } from '../../media/write';
 import type { Desk } from '../../workers/serve';
@@ -27,16 +28,20 @@ export async function strip({ media }: Parameters<ListenCalls['strip']>[0], desk
     const pen = canvas.getContext('2d');
     if (!pen) throw new Failure('media.damaged');
     const times = Array.from({ length: plan.count }, (_, index) => stripTime(plan, index));
+    const shots = new Shots();
     let index = 0;
     for await (const sample of new VideoSampleSink(track).samplesAtTimestamps(times)) {
       const { x, y, width, height } = stripBox(plan, index);
       // A moment without a frame of its own shows the one before it.
-      if (sample) sample.draw(pen, x, y, width, height);
-      else if (index > 0) {
+      if (sample) {
+        const { displayWidth, displayHeight } = sample;
+        const shot = await shots.of(sample);
+        shot.draw(pen, 0, 0, displayWidth, displayHeight, x, y, width, height);
+        shot.close();
+      } else if (index > 0) {
         const before = stripBox(plan, index - 1);
         pen.drawImage(canvas, before.x, before.y, width, height, x, y, width, height);
       }
-      sample?.close();
       index += 1;
       desk.progress(index / plan.count);
       if (desk.signal.aborted) throw new Failure('cancelled');

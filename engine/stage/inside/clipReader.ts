@@ -1,6 +1,7 @@
-import { VideoSampleSink, type VideoSample } from 'mediabunny';
+import { VideoSampleSink } from 'mediabunny';
 import { fileAt, places } from '../../media/folders';
 import { openVideo, type OpenVideo } from '../../media/video';
+import { Shots, type Shot } from '../../media/shots';
 
 /** A moment further ahead than this is jumped to, not decoded up to, seconds. */
 const JUMP = 1;
@@ -8,7 +9,7 @@ const JUMP = 1;
 const EXACT = 1e-4;
 
 export interface Frame {
-  readonly sample: VideoSample;
+  readonly sample: Shot;
   /** Whether it is the very frame of the moment asked for. */
   readonly exact: boolean;
 }
@@ -19,9 +20,10 @@ export interface Frame {
  */
 export class ClipReader {
   private video: OpenVideo | null = null;
-  private samples: AsyncGenerator<VideoSample, void, unknown> | null = null;
-  private current: VideoSample | null = null;
-  private next: VideoSample | null = null;
+  private samples: ReturnType<VideoSampleSink['samples']> | null = null;
+  private readonly shots = new Shots();
+  private current: Shot | null = null;
+  private next: Shot | null = null;
   /** Where the current frame begins to count: earlier than its own time for the video's first one. */
   private from = 0;
   private target = 0;
@@ -116,17 +118,19 @@ export class ClipReader {
       await this.last();
       return;
     }
+    const shot = await this.shots.of(first);
     this.current?.close();
-    this.current = first;
-    this.from = Math.min(first.timestamp, seconds);
+    this.current = shot;
+    this.from = Math.min(shot.timestamp, seconds);
   }
 
   private async last(): Promise<void> {
     const sample = await new VideoSampleSink(this.video!.track).getSample(this.video!.seconds);
     if (!sample) throw new Error('no frame can be decoded');
+    const shot = await this.shots.of(sample);
     this.current?.close();
-    this.current = sample;
-    this.from = sample.timestamp;
+    this.current = shot;
+    this.from = shot.timestamp;
   }
 
   private async advance(): Promise<void> {
@@ -137,7 +141,7 @@ export class ClipReader {
       this.next = null;
     }
     const { value } = await this.samples!.next();
-    if (value) this.next = value;
+    if (value) this.next = await this.shots.of(value);
     else this.ended = true;
   }
 

@@ -24,8 +24,8 @@ import { Rush } from './rush';
 const AHEAD = 2;
 /** A frame that is off by less than this is better than the strip's small one, seconds. */
 const NEAR = 0.2;
-/** Videos open at once: each holds a decoder. */
-const MOST_READERS = 4;
+/** As many videos stay open, needed soon or not: each holds a decoder, and what that has decoded ahead. */
+const MOST_READERS = 2;
 
 interface Waiting {
   resolve(painted: readonly PaintedLayer[] | null): void;
