@@ -39,6 +39,18 @@ export default ts.config(
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
+  // An engine that is asked how late its output is can stand still for ever: one place knows which may be asked.
+  {
+    files: ['engine/**/*.ts', 'session/**/*.ts', 'ui/**/*.{ts,tsx}'],
+    ignores: ['engine/play/lateness.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        { property: 'outputLatency', message: 'lateness(…) asks only where it is safe.' },
+        { property: 'getOutputTimestamp', message: 'lateness(…) asks only where it is safe.' },
+      ],
+    },
+  },
   // What a person reads or hears stands in words/: a sentence in the interface has a key.
   {
     files: ['app/**/*.tsx', 'ui/**/*.tsx'],
