@@ -60,7 +60,7 @@ it('are copied where only the processor draws, one after the other, and their ca
   expect(canvases.map(({ put }) => put![0])).toEqual([3, 2]);
 });
 
-it('are the decoder’s own where more than the processor draws, and where they are turned, stretched or cannot be read', async () => {
+it('are the decoder’s own where more than the processor draws, and where they are turned, stretched, very large or cannot be read', async () => {
   const plain = sampleOf(1);
   expect(await shotsWhere({ info: {} }).of(plain.sample)).toBe(plain.sample);
   const shots = shotsWhere({ info: { isFallbackAdapter: true } });
@@ -69,6 +69,7 @@ it('are the decoder’s own where more than the processor draws, and where they 
     { flip: true },
     { displayWidth: 8 },
     { format: null },
+    { codedWidth: 3840, codedHeight: 2160, displayWidth: 3840, displayHeight: 2160 },
     { copyTo: () => Promise.reject(new Error('not in these colours')) },
   ]) {
     const { sample, close } = sampleOf(1, more);

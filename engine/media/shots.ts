@@ -14,6 +14,9 @@ interface Graphics {
   requestAdapter(): Promise<{ readonly info?: { readonly isFallbackAdapter?: boolean } } | null>;
 }
 
+/** Above this a copy takes too long to keep up, pixels: a device that draws but does not say so is better at it. */
+const MOST = 1920 * 1088;
+
 let alone: Promise<boolean> | null = null;
 
 /** Whether nothing but the processor draws here, as far as the browser says: it has a way to a graphics device, but none to find. Asked once. */
@@ -66,8 +69,9 @@ export class Shots {
   }
 }
 
-/** Whether it lies in memory the way it is shown: not turned, with square pixels. */
+/** Whether it lies in memory the way it is shown, not turned, with square pixels, and is soon copied. */
 function isPlain(sample: VideoSample): boolean {
   const { format, rotation, flip, codedWidth, codedHeight, displayWidth, displayHeight } = sample;
-  return format !== null && rotation === 0 && !flip && codedWidth === displayWidth && codedHeight === displayHeight;
+  const asItIs = rotation === 0 && !flip && codedWidth === displayWidth && codedHeight === displayHeight;
+  return format !== null && asItIs && codedWidth * codedHeight <= MOST;
 }
