@@ -69,6 +69,7 @@ it('are the decoder’s own where more than the processor draws, and where they 
     { flip: true },
     { displayWidth: 8 },
     { format: null },
+    { format: 'I420P10' },
     { codedWidth: 3840, codedHeight: 2160, displayWidth: 3840, displayHeight: 2160 },
     { copyTo: () => Promise.reject(new Error('not in these colours')) },
   ]) {

@@ -69,9 +69,9 @@ export class Shots {
   }
 }
 
-/** Whether it lies in memory the way it is shown, not turned, with square pixels, and is soon copied. */
+/** Whether it lies in memory as most videos do, is shown as it lies there, not turned, with square pixels, and is soon copied. */
 function isPlain(sample: VideoSample): boolean {
   const { format, rotation, flip, codedWidth, codedHeight, displayWidth, displayHeight } = sample;
   const asItIs = rotation === 0 && !flip && codedWidth === displayWidth && codedHeight === displayHeight;
-  return format !== null && asItIs && codedWidth * codedHeight <= MOST;
+  return (format === 'I420' || format === 'NV12') && asItIs && codedWidth * codedHeight <= MOST;
 }
