@@ -113,9 +113,10 @@ await visit(phone, async (page, shot) => {
 await visit(phone, async (page, shot) => {
   await open(page);
   await page.getByRole('tab', { name: 'Voice' }).click();
-  await page.getByRole('button', { name: /where it is hardest to hear/ }).waitFor();
+  const reading = page.getByRole('button', { name: /where it is hardest to hear/ });
+  await reading.filter({ hasNotText: 'measuring' }).waitFor({ timeout: 60_000 });
   await shot('voice-phone');
-  await page.getByRole('button', { name: /where it is hardest to hear/ }).click();
+  await reading.click();
   await page.getByRole('radio', { name: 'Mark to aim for: 15 dB' }).click();
   await page.getByRole('button', { name: /^Make clear/ }).click();
   await page.getByText('held everywhere', { exact: false }).waitFor();
