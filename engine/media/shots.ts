@@ -35,8 +35,8 @@ let turn: Promise<unknown> = Promise.resolve();
 
 /**
  * Frames of one video, as they are painted. As a decoder gives them, mostly. But where only the processor draws, a browser keeps every such frame that
- * was painted, at its full size, for as long as it finds room: up to half a gigabyte. There their bytes are copied, which takes
- * half the time of painting them, and the decoder has its frame back at once.
+ * was painted, at its full size, for as long as it finds room: up to half a gigabyte. There their bytes are copied, which takes less
+ * time than painting them, and the decoder has its frame back at once.
  */
 export class Shots {
   private readonly spare: OffscreenCanvas[] = [];
