@@ -2,9 +2,10 @@
 // worker lies would keep its name, and browsers keep what has such a name for ever.
 import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
-import { basename, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 
-const NAMED = /[A-Za-z0-9_]+-[0-9a-f]{32}\.(?:js|css)/g;
+/** The hash in a name, wherever that is spoken of. */
+const HASH = /[0-9a-f]{32}(?=\.(?:js|css)\b)/g;
 
 /** Files of a folder and all below it. */
 const filesIn = (folder) =>
@@ -12,8 +13,7 @@ const filesIn = (folder) =>
     .filter((one) => one.isFile())
     .map((one) => join(one.parentPath, one.name));
 
-/** What a file is called that holds this. */
-const nameOf = (name, bytes) => name.replace(/[0-9a-f]{32}/, createHash('md5').update(bytes).digest('hex'));
+const hashOf = (path) => basename(path).match(HASH)?.[0] ?? null;
 
 /**
  * Renames the scripts and styles below `folder`, and where they are spoken of. @throws Error where two of them speak of each other: no name could be
@@ -25,23 +25,19 @@ export function nameByContent(folder) {
       .filter((path) => /\.(js|css|html)$/.test(path))
       .map((path) => [path, readFileSync(path, 'utf8')]),
   );
-  const waiting = new Map([...texts].filter(([path]) => basename(path).match(NAMED)));
-  const names = new Map();
-  const settled = (text) => text.replace(NAMED, (name) => names.get(name) ?? name);
-  const speaksOf = (text) => (text.match(NAMED) ?? []).some((name) => [...waiting.keys()].some((path) => basename(path) === name));
+  const waiting = new Map([...texts].filter(([path]) => hashOf(path)).map(([path, text]) => [hashOf(path), text]));
+  const named = new Map();
+  const settled = (text) => text.replace(HASH, (hash) => named.get(hash) ?? hash);
   while (waiting.size > 0) {
-    const ready = [...waiting].filter(([, text]) => !speaksOf(text));
-    if (ready.length === 0)
-      throw new Error(`these files speak of each other: ${[...waiting.keys()].map((path) => basename(path)).join(', ')}`);
-    for (const [path, text] of ready) {
-      const now = settled(text);
-      names.set(basename(path), nameOf(basename(path), now));
-      waiting.delete(path);
+    const ready = [...waiting].filter(([, text]) => !(text.match(HASH) ?? []).some((hash) => waiting.has(hash)));
+    if (ready.length === 0) throw new Error(`files speak of each other: ${[...waiting.keys()].join(', ')}`);
+    for (const [hash, text] of ready) {
+      named.set(hash, createHash('md5').update(settled(text)).digest('hex'));
+      waiting.delete(hash);
     }
   }
   for (const [path, text] of texts) {
-    const name = names.get(basename(path));
     if (settled(text) !== text) writeFileSync(path, settled(text));
-    if (name && name !== basename(path)) renameSync(path, join(path, '..', name));
+    if (hashOf(path)) renameSync(path, join(dirname(path), settled(basename(path))));
   }
 }
