@@ -134,6 +134,11 @@ describe('a recording laid in step', () => {
     expect(apart(edits.restorePart(laid, { id: 'table' }))).toMatchObject([{ at: 1.75, spans: [{ from: 0, to: 10 }] }]);
     const early = edits.setHold(laid, { ids: ['p1'], seconds: 1 });
     expect(apart(edits.restorePart(early, { id: 'table' }))).toMatchObject([{ at: 0, spans: [{ from: 2.25, to: 10 }] }]);
+    // Slow and backwards its passages lie elsewhere, and beyond the end of the recording as it is by itself.
+    const turned = edits.setPlayed(early, { ids: ['table'], change: { speed: 0.25, backwards: true } });
+    const [back] = apart(edits.restorePart(turned, { id: 'table' }));
+    expect(back).toMatchObject({ at: 0, spans: [{ to: 10 }] });
+    expect(back!.spans[0]!.from).toBeCloseTo(2.25, 6);
   });
 
   it('goes on by itself where its clip is removed', () => {

@@ -4,7 +4,7 @@ import { clamp, type Decibels, type Seconds } from '../../units';
 import { LIMITS } from '../limits';
 import { changePins, movePins } from '../pins';
 import { partEnd, partSeconds, spansSeconds } from '../placement';
-import { soundSeconds } from '../speed';
+import { soundSeconds, sourceMoment } from '../speed';
 import { passOf, repeatSpans, stretchEdge } from '../spans';
 import type { Fade, LaneKind, LaneOf, Media, Part, PartOf, Show } from '../types';
 import { addPart, defineEdit, find, nameMedia } from './edit';
@@ -144,11 +144,14 @@ export const setPartGain = defineEdit<{ ids: readonly string[]; gain: Decibels }
 /** Undoes all trims, cuts, repeats, fades, pins and loudness of a part. Its start stays; one that belongs to a clip stays in step instead. */
 export const restorePart = defineEdit<{ id: string }>('edit.backToTheOriginal', (show, { id }) => {
   const part = find(show.parts, id, 'part');
-  const begun = part.clip === undefined ? part.at : part.at - part.spans[0]!.from;
+  // Where it was played at another speed or backwards, what it begins with still lies in its source.
+  const first = part.backwards ? part.spans.at(-1)!.to : part.spans[0]!.from;
+  const begun = part.clip === undefined ? part.at : part.at - sourceMoment(show, part, first);
   part.at = Math.max(0, begun);
   for (const field of HOW_PLAYED) if (part[field] !== undefined) part[field] = undefined;
   if (part.fit) part.fit = undefined;
-  part.spans = [{ from: Math.max(0, -begun), to: soundSeconds(show, part), join: 0 }];
+  const length = soundSeconds(show, part);
+  part.spans = [{ from: Math.min(Math.max(0, -begun), Math.max(0, length - LIMITS.span.least)), to: length, join: 0 }];
   part.gain = 0;
   part.fadeUp = NO_FADE;
   part.fadeOut = NO_FADE;
