@@ -9,6 +9,7 @@ import {
   stripBox,
   stripIndex,
   stripOf,
+  stripOn,
   filmSize,
   filmSteps,
   stripTime,
@@ -110,6 +111,10 @@ it('lays a strip’s frames side by side without overlap, each standing for its 
           expect(x / strip.width + (y / strip.height) * strip.columns).toBeCloseTo(index, 6);
         }
         expect(stripIndex(strip, seconds * 2)).toBe(strip.count - 1);
+        const sheet = { width: strip.columns * strip.width, height: strip.rows * strip.height };
+        expect(stripOn({ seconds, width, height }, sheet)).toEqual(strip);
+        const larger = stripOn({ seconds, width, height }, { width: sheet.width * 1.5, height: sheet.height * 1.5 });
+        expect(stripBox(larger, strip.count - 1).x).toBeCloseTo(stripBox(strip, strip.count - 1).x * 1.5, 6);
       },
     ),
   );

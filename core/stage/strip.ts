@@ -19,8 +19,8 @@ export interface FrameStrip {
 
 const MOST_FRAMES = 240;
 const CLOSEST: Seconds = 0.25;
-/** Longest edge of a frame, pixels: 240 of them decoded are about 20 MB. */
-const EDGE = 192;
+/** Longest edge of a frame, pixels: 240 of them decoded are about 9 MB. */
+const EDGE = 128;
 
 /** The frame strip of a clip follows from its length and size alone. */
 export function stripOf({ seconds, width, height }: Pick<Media, 'seconds' | 'width' | 'height'>): FrameStrip {
@@ -35,6 +35,15 @@ export function stripOf({ seconds, width, height }: Pick<Media, 'seconds' | 'wid
     height: Math.max(2, Math.round(height * scale)),
     interval: seconds / count,
   };
+}
+
+/** The frame strip of a clip as it lies on a sheet that is there: one from before may hold larger frames. @param sheet its size, pixels. */
+export function stripOn(
+  media: Pick<Media, 'seconds' | 'width' | 'height'>,
+  sheet: { readonly width: number; readonly height: number },
+): FrameStrip {
+  const strip = stripOf(media);
+  return { ...strip, width: sheet.width / strip.columns, height: sheet.height / strip.rows };
 }
 
 /** The frame that stands for a second of the clip. */

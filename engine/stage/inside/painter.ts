@@ -5,7 +5,7 @@ import {
   comingUp,
   stripBox,
   stripIndex,
-  stripOf,
+  stripOn,
   framed,
   layersAt,
   type Framed,
@@ -168,9 +168,9 @@ export class Painter {
       return { exact: frame.exact || reader.broken, near: true, source: timestamp, paint };
     }
     const media = scene.media[picture.media]!;
-    const strip = stripOf(media);
     const sheet = this.images.get(places.strip(picture.media));
     if (!sheet) return null;
+    const strip = stripOn(media, sheet);
     const box = stripBox(strip, stripIndex(strip, source));
     const scale = strip.width / media.width;
     const within = scaled(cut, scale);
