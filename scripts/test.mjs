@@ -39,13 +39,12 @@ const failures = [];
 const LINES = 20;
 
 function fail(where, why) {
-  const lines = why.replace(/\u001b\[[0-9;]*m/g, '').split('\n');
-  failures.push(
-    `${where}\n${lines
-      .slice(0, LINES)
-      .map((line) => `    ${line}`)
-      .join('\n')}`,
-  );
+  // What broke a property stands behind its counterexample, however long that is.
+  const lines = why
+    .replace(/\u001b\[[0-9;]*m/g, '')
+    .split('\n')
+    .filter((line, index) => index < LINES || line.startsWith('Got '));
+  failures.push(`${where}\n${lines.map((line) => `    ${line}`).join('\n')}`);
 }
 
 const began = Date.now();

@@ -40,6 +40,6 @@ export function keepsItsWord(show: Show, change: fc.Arbitrary<Change>, numRuns: 
       while (forth.future.length > 0) forth = redo(forth);
       expect(differsAt(forth.show, end.show)).toBeNull();
     }),
-    { numRuns },
+    { numRuns, includeErrorInReport: true },
   );
 }
