@@ -84,6 +84,17 @@ it('a recording is laid in step with a film at another speed', () => {
   expect(apartOf(at(laid, 1))).toMatchObject({ at: 7, spans: [{ from: 0, to: 4 }], speed: undefined });
 });
 
+it('what begins before its clip and would begin before the show when it is slower loses what lies there', () => {
+  const whole = edits.trimClip(show, { id: 'clip', edge: 'start', position: 0 });
+  const laid = edits.layInStep(whole, { id: 'clip', part: 'table', media: soundMedia(7, 10), offset: -3 });
+  const early = edits.restorePart(laid, { id: 'table' });
+  expect(apartOf(early)).toMatchObject({ at: 2, spans: [{ from: 0, to: 10 }] });
+  const slow = at(early, 0.25);
+  expect(apartOf(slow).at).toBe(0);
+  // The film begins at 5 with the recording's second 3.
+  expect(playsAt(slow, apartOf(slow), 5)).toBeCloseTo(3, 2);
+});
+
 it('is trimmed by seconds of its film, and keeps its speed with another file', () => {
   const twice = at(show, 2);
   expect(clipOf(edits.trimClip(twice, { id: 'clip', edge: 'start', position: 4 }))).toMatchObject({ from: 4, hold: 2 });
