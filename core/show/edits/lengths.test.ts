@@ -2,6 +2,15 @@ import { showOf } from '../../../tests/shows';
 import { compareLengths, partEnd, partSeconds } from '../placement';
 import * as edits from '.';
 
+it('what was cut down to next to nothing is played backwards within its sound', () => {
+  const repeated = edits.repeatPart(showOf([40], 30), { id: 'bed-1', end: 30.0015, join: 0.005, ending: 'stop', fade: 0 });
+  expect(repeated.parts[0]!.spans.at(-1)!.to).toBeCloseTo(0.0015, 6);
+  const turned = edits.setPlayed(repeated, { ids: ['bed-1'], change: { speed: 0.25, backwards: true } });
+  const [first] = turned.parts[0]!.spans;
+  expect(first!.to).toBeLessThanOrEqual(120);
+  expect(first!.to - first!.from).toBeGreaterThan(0.005);
+});
+
 describe('trimming', () => {
   it('moves an edge and leaves what remains in its place', () => {
     const show = edits.trimEdge(showOf([60], 30, { at: 10 }), { id: 'bed-1', edge: 'start', moment: 14 });

@@ -57,7 +57,9 @@ export function playAs(show: Draft<Show>, part: Draft<Part>, change: PlayedChang
   }
   const spans = before.spans.map((span) => {
     const ends = [moved(span.from), moved(span.to)] as const;
-    return { ...span, from: Math.min(...ends), to: Math.max(Math.max(...ends), Math.min(...ends) + LIMITS.span.least / 4) };
+    // What is next to nothing stays something, also at the very end of the sound.
+    const to = Math.min(most, Math.max(...ends, Math.min(...ends) + LIMITS.span.least / 4));
+    return { ...span, from: Math.max(0, Math.min(...ends, to - LIMITS.span.least / 4)), to };
   });
   // The cut behind a span is the one before it when all runs backwards.
   if (turned) spans.reverse();
