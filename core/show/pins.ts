@@ -26,7 +26,10 @@ export function pinLevel(pins: readonly Pin[], at: Seconds): Decibels {
     const right = pins[i]!;
     if (at <= right.at) {
       const width = right.at - left.at;
-      return width <= 0 ? right.gain : left.gain + ((right.gain - left.gain) * (at - left.at)) / width;
+      if (width <= 0) return right.gain;
+      // Rounding takes it past neither of them: what lies at the limit stays there.
+      const level = left.gain + ((right.gain - left.gain) * (at - left.at)) / width;
+      return clamp(level, Math.min(left.gain, right.gain), Math.max(left.gain, right.gain));
     }
   }
   return pins.at(-1)!.gain;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { showOf, soundMedia } from '../../../tests/shows';
-import { pinLevel } from '../pins';
+import { pinLevel, slicePins } from '../pins';
 import { partEnd, partSeconds, partsOn } from '../placement';
 import { LIMITS } from '../limits';
 import { FIRST_LANES, VOICE_LANE } from '../newShow';
@@ -134,6 +134,16 @@ describe('cutting', () => {
         if (moment > cut) expect(at(trimmed, 'p0', moment)).toBeCloseTo(at(twice, 'p0', moment), 6);
       }),
     );
+  });
+
+  it('a level at its limit is cut at no more than that', () => {
+    // Straight on to its end the line rounds to 12.000000000000002.
+    const pins = [
+      { at: 0, gain: 12 / 55 },
+      { at: 54, gain: 12 },
+    ];
+    expect(pins[0]!.gain + ((12 - pins[0]!.gain) * 54) / 54).toBeGreaterThan(12);
+    expect(slicePins(pins, 0.5, 54).at(-1)).toEqual({ at: 53.5, gain: 12 });
   });
 
   it('lines up a cut: within a part the passage begins later, touching parts slip, overlapping ones move', () => {
