@@ -5,7 +5,7 @@ import type { Shots } from './shots';
 let canvases: { width: number; height: number; put: Uint8ClampedArray | null }[] = [];
 
 /** The module anew, in a browser that finds such a graphics device: it asks once. */
-function shotsWhere(adapter: object | null): Shots {
+function shotsWhere(adapter: object | null | Promise<null>): Shots {
   canvases = [];
   Object.assign(globalThis, {
     navigator: { gpu: { requestAdapter: async () => adapter } },
@@ -58,6 +58,15 @@ it('are copied where only the processor draws, one after the other, and their ca
   first!.close();
   await shots.of(sampleOf(3).sample);
   expect(canvases.map(({ put }) => put![0])).toEqual([3, 2]);
+});
+
+it('are the decoder’s own where the browser never says who draws', async () => {
+  jest.useFakeTimers();
+  const { sample } = sampleOf(1);
+  const shot = shotsWhere(new Promise<null>(() => undefined)).of(sample);
+  await jest.advanceTimersByTimeAsync(2_000);
+  expect(await shot).toBe(sample);
+  jest.useRealTimers();
 });
 
 it('are the decoder’s own where more than the processor draws, and where they are turned, stretched, very large or cannot be read', async () => {

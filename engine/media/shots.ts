@@ -17,6 +17,9 @@ interface Graphics {
 /** Above this a copy takes too long to keep up, pixels: a device that draws but does not say so is better at it. */
 const MOST = 1920 * 1088;
 
+/** Who draws is found out in this time or taken to be a device: no frame waits for a browser that does not answer, ms. */
+const ANSWER = 2_000;
+
 let alone: Promise<boolean> | null = null;
 
 /** Whether nothing but the processor draws here, as far as the browser says: it has a way to a graphics device, but none to find. Asked once. */
@@ -24,8 +27,11 @@ function drawsAlone(): Promise<boolean> {
   return (alone ??= (async () => {
     const gpu = typeof navigator === 'undefined' ? null : (navigator as { readonly gpu?: Graphics }).gpu;
     if (!gpu) return false;
-    const adapter = await gpu.requestAdapter().catch(() => null);
-    return !adapter || adapter.info?.isFallbackAdapter === true;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const silent = new Promise<'silent'>((done) => (timer = setTimeout(done, ANSWER, 'silent')));
+    const adapter = await Promise.race([gpu.requestAdapter().catch(() => null), silent]);
+    clearTimeout(timer);
+    return adapter !== 'silent' && (!adapter || adapter.info?.isFallbackAdapter === true);
   })());
 }
 
