@@ -58,8 +58,14 @@ export async function layDemo(which: keyof typeof DEMOS = 'show'): Promise<void>
     const media = Object.values(show.media);
     const whole = media.reduce((sum, one) => sum + one.bytes, 0);
     let done = 0;
-    for (const one of media) {
-      await takeDemoFile(one, (share) => say({ status: 'running', share: (done + share * one.bytes) / whole }));
+    let coming = media[0] && demoFile(media[0]);
+    for (const [index, one] of media.entries()) {
+      const file = await coming!;
+      // The next one is on its way while this one is taken in. Whether it came is asked for when it is its turn.
+      const next = media[index + 1];
+      coming = next && demoFile(next);
+      coming?.catch(() => undefined);
+      await takeDemoFile(one, file, (share) => say({ status: 'running', share: (done + share * one.bytes) / whole }));
       done += one.bytes;
     }
     await saveRecord(startHistory(show), START_PLACE, Date.now());
@@ -71,9 +77,12 @@ export async function layDemo(which: keyof typeof DEMOS = 'show'): Promise<void>
   }
 }
 
-async function takeDemoFile(media: Media, onProgress: (share: number) => void): Promise<void> {
-  // What is here already needs no server.
-  const file = (await fileAt(places.original(media.id))) ?? (await (await get(`/demo/media/${media.id}`)).blob());
+/** What is here already needs no server. */
+async function demoFile(media: Media): Promise<Blob> {
+  return (await fileAt(places.original(media.id))) ?? (await (await get(`/demo/media/${media.id}`)).blob());
+}
+
+async function takeDemoFile(media: Media, file: Blob, onProgress: (share: number) => void): Promise<void> {
   const want = media.kind === 'sound' ? 'sound' : 'picture';
   const taken = await listener().call('take', { file, name: media.title, want }, { onProgress });
   if (taken.media.id !== media.id) throw new Failure('media.damaged', { name: media.title });
