@@ -30,7 +30,7 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${PORT}`,
     launchOptions: CHROMIUM,
-    // Tracing draws the page anew after each step of each test: who looks into a failure asks for it (`--trace on`).
+    // Tracing looks at the whole page at each step of each test: who looks into a failure asks for it (`--trace on`).
     screenshot: 'only-on-failure',
     actionTimeout: 60_000,
     serviceWorkers: 'block',
