@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { addPhotos, expect, face, newShow, test } from './app';
@@ -105,7 +106,10 @@ test('a folder of stems is one piece in layers; a server that stops in the middl
   await page.getByRole('button', { name: 'The shelf' }).tap();
   await page.getByLabel('Search the shelf').fill('harbour');
   await expect(page.getByText('One found')).toBeVisible();
-  server.kill();
+  // What is under way is still answered when it ends in peace: here it is gone at once, and only then is anything asked for.
+  const gone = once(server, 'exit');
+  server.kill('SIGKILL');
+  await gone;
   await page.getByRole('button', { name: /“Harbour Lights” as music/ }).tap();
   await expect(page.getByText(/“Harbour Lights” could not be fetched: the shelf’s server does not answer/)).toBeVisible();
   await expect(page.getByTestId(/^part /)).toHaveCount(1);
