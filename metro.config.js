@@ -1,4 +1,7 @@
 const { getDefaultConfig } = require('expo/metro-config');
 const { withNativeWind } = require('nativewind/metro');
 
-module.exports = withNativeWind(getDefaultConfig(__dirname), { input: './ui/theme/global.css' });
+const config = getDefaultConfig(__dirname);
+config.transformer.minifierPath = require.resolve('./scripts/minify.cjs');
+
+module.exports = withNativeWind(config, { input: './ui/theme/global.css' });

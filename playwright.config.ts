@@ -23,7 +23,9 @@ export default defineConfig({
   // expected is waited for longer than that.
   timeout: 300_000,
   expect: { timeout: 60_000 },
-  workers: 1,
+  // One for each core of the usual machine. What a test brings along is made whole or not at all (tests/made.ts), and each has a browser of its own.
+  workers: 2,
+  fullyParallel: true,
   retries: 0,
   reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
   outputDir: 'test-results/e2e',

@@ -1,49 +1,33 @@
-import { existsSync, mkdirSync } from 'node:fs';
-import { resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { ffmpeg } from '../e2e/media';
-import { median, type Figure } from './figure';
+import { made } from '../tests/made';
+import { median, type Figure, type Size } from './figure';
 import { keyEdits } from './page';
-import { tenMinutes } from './shows';
+import { longShow, repeated } from './shows';
 
-/** A show of ten minutes with 200 parts over one another and beside one another. */
-async function manyParts(page: Page): Promise<void> {
-  mkdirSync(resolve('.cache/bench'), { recursive: true });
-  const drop = resolve('.cache/bench/drop.wav');
-  if (!existsSync(drop)) ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=4:seed=5:a=0.3', '-ac', '2', drop);
-  await tenMinutes(page);
+/** From a key to the picture of the screen that shows what it did, in a show of ten minutes with 200 parts over one another and beside one another. */
+export async function editing(page: Page, size: Size): Promise<Figure[]> {
+  const count = size === 'full' ? 200 : 10;
+  const noise = 'anoisesrc=c=pink:r=48000:d=4:seed=5:a=0.3';
+  const drop = made('drop.wav', (path) => void ffmpeg('-f', 'lavfi', '-i', noise, '-ac', '2', path), noise);
+  await longShow(page, count * 3);
   await page.getByRole('tab', { name: 'Bed' }).click();
   await page.getByTestId('files: Add a spot sound').setInputFiles(drop);
   await page.getByRole('button', { name: /^Lay it at/ }).click();
-  await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
-  for (const [name, value] of [
-    ['Again every', '3'],
-    ['Times more', '199'],
-  ] as const) {
-    await page.getByRole('textbox', { name }).fill(value);
-    await page.getByRole('textbox', { name }).press('Enter');
-  }
-  await page.getByRole('button', { name: 'Repeat 199 times' }).click();
-  await page.getByRole('button', { name: 'Undo: repeat 199 times' }).waitFor();
-  await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  await repeated(page, 3, count - 1);
   await page.keyboard.press('Home');
-}
-
-/** From a key to the picture of the screen that shows what it did, among 200 parts. */
-export async function editing(page: Page): Promise<Figure[]> {
-  await manyParts(page);
+  const edits = median(await keyEdits(page));
   return [
-    { name: 'An edit among 200 parts, key to screen, median of 9', value: median(await keyEdits(page)), unit: 'ms', wanted: { most: 50 } },
-    ...(await dragging(page, 'a handle among 200 parts', '[data-testid="trim end"]')),
+    { name: `An edit among ${count} parts, key to screen, median of 9`, value: edits, unit: 'ms', wanted: { most: 50 } },
+    ...(await dragging(page, size, `a handle among ${count} parts`, '[data-testid="trim end"]')),
   ];
 }
 
 /** Times between pictures of the screen while something is dragged, and in the same show while nothing is done: the machine's own share. */
-export async function dragging(page: Page, what: string, selector: string): Promise<Figure[]> {
-  const idle = await spansOf(page, selector, false);
-  const dragged = await spansOf(page, selector, true);
+export async function dragging(page: Page, size: Size, what: string, selector: string): Promise<Figure[]> {
+  const long = size === 'full' ? 4000 : 400;
+  const idle = await spansOf(page, selector, false, long);
+  const dragged = await spansOf(page, selector, true, long);
   const within = (spans: number[]) => (spans.filter((span) => span < 20).length / spans.length) * 100;
   return [
     { name: `Dragging ${what}: frames under 20 ms`, value: within(dragged), unit: '%', wanted: { least: 95 } },
@@ -52,9 +36,9 @@ export async function dragging(page: Page, what: string, selector: string): Prom
   ];
 }
 
-function spansOf(page: Page, selector: string, drag: boolean): Promise<number[]> {
+function spansOf(page: Page, selector: string, drag: boolean, milliseconds: number): Promise<number[]> {
   return page.evaluate(
-    ([where, moving]) =>
+    ([where, moving, long]) =>
       new Promise<number[]>((done) => {
         const handle = document.querySelector<HTMLElement>(where)!;
         const box = handle.getBoundingClientRect();
@@ -82,7 +66,7 @@ function spansOf(page: Page, selector: string, drag: boolean): Promise<number[]>
           all.push(now - last);
           last = now;
           send('pointermove', middle - 14 + 12 * Math.sin((now - begin) / 300));
-          if (now - begin < 4000) requestAnimationFrame(frame);
+          if (now - begin < long) requestAnimationFrame(frame);
           else {
             send('pointerup', middle - 10);
             done(all.slice(5));
@@ -90,6 +74,6 @@ function spansOf(page: Page, selector: string, drag: boolean): Promise<number[]>
         };
         requestAnimationFrame(frame);
       }),
-    [selector, drag] as const,
+    [selector, drag, milliseconds] as const,
   );
 }

@@ -1,58 +1,88 @@
-import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, readdirSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM } from '../playwright.config';
-import { ffmpeg, photo } from '../e2e/media';
-import { editing } from './bed';
+import { photo } from '../e2e/media';
+import { serve, type Served } from '../tests/serve';
 import { scrolled, soundAfterTap, under20 } from './page';
-import { tenMinutes } from './shows';
-import { median, type Figure } from './figure';
-import { filming, longSound, openingFile } from './finish';
-import { narrating } from './voice';
-import { aligning, dissolving, importing, keepingStep, scrubbing } from './pictures';
+import { longShow, pinkNoise } from './shows';
+import { median, type Figure, type Size } from './figure';
 
 const PORT = 4878;
 
-/** Scripts that a first visit loads before the list can be used. */
-function firstVisit(): Figure {
+/** Sizes of what a first visit loads before the list can be used, and of what comes behind it. */
+export function siteFigures(): Figure[] {
   const page = readFileSync('dist/index.html', 'utf8');
   const scripts = [...page.matchAll(/src="(\/[^"]+\.js)"/g)].map((match) => join('dist', match[1]!));
   const bytes = scripts.reduce((sum, path) => sum + gzipSync(readFileSync(path)).length, 0);
-  return { name: 'Scripts of the first visit, gzip', value: bytes / 1000, unit: 'kB', wanted: { most: 900 } };
-}
-
-function workers(): Figure[] {
   const folder = 'dist/_expo/static/js/web';
-  return readdirSync(folder)
-    .filter((name) => /^(listen|mix|stage|record|mp4|webm|flac|mp3|opus|work)-/.test(name))
-    .map((name) => ({
+  const workers = readdirSync(folder).filter((name) => /^(listen|play|stage|record|mp4|webm|flac|mp3|opus|work)-[0-9a-f]+\.js$/.test(name));
+  return [
+    { name: 'Scripts of the first visit, gzip', value: bytes / 1000, unit: 'kB', wanted: { most: 900 } },
+    ...workers.map((name) => ({
       name: `Worker ${name.split('-')[0]}, gzip`,
       value: gzipSync(readFileSync(join(folder, name))).length / 1000,
       unit: 'kB',
-    }));
+    })),
+  ];
 }
 
-async function emptyShow(page: Page): Promise<void> {
-  await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
-  await page.goto(`http://localhost:${PORT}/`);
-  await page.getByRole('button', { name: 'New show' }).click();
-  await page.getByTestId('files: Add photos and clips').waitFor({ state: 'attached' });
+let running: Promise<{ readonly served: Served; readonly browser: Browser }> | null = null;
+
+async function start() {
+  const [served, browser] = [await serve(PORT), await chromium.launch(CHROMIUM)];
+  return { served, browser };
 }
 
-/** Seconds from choosing a three-minute MP3 until it can be laid: hash, decode, convert, peaks, store. */
-async function listening(page: Page): Promise<Figure> {
-  const path = resolve('.cache/bench/three-minutes.mp3');
-  mkdirSync(resolve('.cache/bench'), { recursive: true });
-  if (!existsSync(path)) ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=44100:d=180:seed=3:a=0.3', '-ac', '2', '-b:a', '192k', path);
+/** Ends the browser and the server, where they were started. */
+export async function endBrowser(): Promise<void> {
+  const ended = await running;
+  running = null;
+  await ended?.browser.close();
+  await ended?.served.end();
+}
+
+/** A visit of its own with an empty show, so that none measures what another left behind. */
+export const visit =
+  (step: (page: Page, size: Size) => Promise<readonly Figure[]>) =>
+  async (size: Size): Promise<readonly Figure[]> => {
+    const { browser } = await (running ??= start());
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    try {
+      const page = await context.newPage();
+      // Functions sent into the page are compiled by tsx, which wraps named ones in a helper that the page lacks.
+      await page.addInitScript('globalThis.__name = (named) => named');
+      await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
+      await page.goto(`http://localhost:${PORT}/`);
+      await page.getByRole('button', { name: 'New show' }).click();
+      await page.getByTestId('files: Add photos and clips').waitFor({ state: 'attached' });
+      return await step(page, size);
+    } finally {
+      await context.close();
+    }
+  };
+
+/** Seconds from choosing an MP3 until it can be laid (hash, decode, convert, peaks, store), and from a tap to its first sound. */
+export async function listening(page: Page, size: Size): Promise<Figure[]> {
+  const seconds = size === 'full' ? 180 : 10;
+  await page.getByTestId('files: Add photos and clips').setInputFiles([await photo('bench-0.jpg', '#b03030')]);
+  await page.getByTestId('picture 1').waitFor();
   await page.getByRole('tab', { name: 'Bed' }).click();
   const start = Date.now();
-  await page.getByTestId('files: Add music').setInputFiles(path);
+  await page.getByTestId('files: Add music').setInputFiles(pinkNoise(seconds));
   await page.getByRole('button', { name: 'Lay it under the show' }).waitFor({ timeout: 120_000 });
-  const seconds = (Date.now() - start) / 1000;
+  const took = (Date.now() - start) / 1000;
   await page.getByRole('button', { name: 'Lay it under the show' }).click();
-  return { name: 'Listen to a 3-minute MP3 (hash, decode, convert, peaks)', value: 180 / seconds, unit: 'x real', wanted: { least: 40 } };
+  return [
+    {
+      name: `Listen to an MP3 of ${seconds} s (hash, decode, convert, peaks)`,
+      value: seconds / took,
+      unit: 'x real',
+      wanted: { least: 40 },
+    },
+    await firstSound(page),
+  ];
 }
 
 /** From the tap to the first block's time on the audio clock, warm. */
@@ -66,8 +96,9 @@ async function firstSound(page: Page): Promise<Figure> {
 }
 
 /** From moving the bed's gate to the moment at which what it did sounds, by the clocks of page and sound. */
-async function gating(page: Page): Promise<Figure> {
-  const spans = await page.evaluate(async () => {
+async function gating(page: Page, size: Size): Promise<Figure> {
+  const turns = size === 'full' ? 9 : 2;
+  const spans = await page.evaluate(async (count) => {
     const slider = document.querySelector<HTMLElement>('[role=slider][aria-label="Level of Bed"]')!;
     const box = slider.getBoundingClientRect();
     Object.assign(slider, { setPointerCapture: () => undefined });
@@ -79,7 +110,7 @@ async function gating(page: Page): Promise<Figure> {
     fire('pointerdown', 0.74);
     fire('pointermove', 0.7);
     const found: number[] = [];
-    for (let i = 0; i < 9; i += 1) {
+    for (let i = 0; i < count; i += 1) {
       await new Promise((resolve) => setTimeout(resolve, 400));
       const sounded = new Promise<number>((done) => {
         AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
@@ -94,28 +125,29 @@ async function gating(page: Page): Promise<Figure> {
     }
     fire('pointerup', 0.42);
     return found;
-  });
-  return { name: 'From a gate to its sound, median of 9', value: median(spans), unit: 'ms', wanted: { most: 50 } };
+  }, turns);
+  return { name: `From a level control to its sound, median of ${turns}`, value: median(spans), unit: 'ms', wanted: { most: 50 } };
 }
 
-/** The same while the show plays and every meter of the desk moves, and without the desk. */
-async function metering(page: Page): Promise<Figure[]> {
+/** How smoothly the sheet scrolls by while nothing plays, and while the show plays and every meter of the desk moves. */
+export async function metering(page: Page, size: Size): Promise<Figure[]> {
+  const seconds = size === 'full' ? 180 : 20;
   await page.setViewportSize({ width: 1280, height: 800 });
-  await tenMinutes(page);
+  await longShow(page, size === 'full' ? 600 : 20);
   await page.getByRole('tab', { name: 'Bed' }).click();
-  await page.getByTestId('files: Add music').setInputFiles(resolve('.cache/bench/three-minutes.mp3'));
+  await page.getByTestId('files: Add music').setInputFiles(pinkNoise(seconds));
   await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 120_000 });
   const figures: Figure[] = [];
   for (const face of ['Bed', 'Balance'] as const) {
     await page.getByRole('tab', { name: face }).click();
     await page.keyboard.press('Home');
-    const plain = under20(await scrolled(page));
+    const plain = under20(await scrolled(page, size));
     await page.keyboard.press('Home');
     await page.getByRole('button', { name: 'Play', exact: true }).click();
     await page.getByText(/^0:01/).first().waitFor();
     // What plays scrolls the sheet by itself.
-    const spans = await scrolled(page, 0);
-    if (face === 'Balance') figures.push(await gating(page));
+    const spans = await scrolled(page, size, 0);
+    if (face === 'Balance') figures.push(await gating(page, size));
     await page.getByRole('button', { name: 'Pause' }).click();
     figures.push({ name: `${face} on a wide screen, scrolled: frames under 20 ms`, value: plain, unit: '%' });
     figures.push({
@@ -129,67 +161,18 @@ async function metering(page: Page): Promise<Figure[]> {
 }
 
 /** How smoothly a ten-minute show scrolls by. */
-async function scrolling(page: Page): Promise<Figure[]> {
-  await page.getByRole('tab', { name: 'Pictures' }).click();
-  await tenMinutes(page);
+export async function scrolling(page: Page, size: Size): Promise<Figure[]> {
+  await longShow(page, size === 'full' ? 600 : 60);
   await page.getByRole('tab', { name: 'Bed' }).click();
+  await page.getByTestId('files: Add music').setInputFiles(pinkNoise(size === 'full' ? 180 : 20));
+  await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 120_000 });
   await page.getByRole('button', { name: /^Length:/ }).click();
   await page.getByRole('button', { name: 'Other ways to agree: show' }).click();
   await page.getByRole('button', { name: 'Use repeat' }).click();
   await page.keyboard.press('Home');
-  const spans = await scrolled(page);
+  const spans = await scrolled(page, size);
   return [
     { name: 'Scrolling a 10-minute show: frames under 20 ms', value: under20(spans), unit: '%', wanted: { least: 95 } },
     { name: 'Scrolling a 10-minute show: frames measured', value: spans.length, unit: 'frames' },
   ];
-}
-
-/** Each in a visit of its own, so that none measures what another left behind. */
-async function figuresOfVisits(browser: Browser): Promise<Figure[]> {
-  const figures: Figure[] = [];
-  for (const steps of [
-    [metering],
-    [importing, dissolving],
-    [scrubbing],
-    [keepingStep],
-    [aligning],
-    [editing],
-    [narrating],
-    [filming],
-    [longSound],
-    [openingFile],
-  ]) {
-    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-    const page = await context.newPage();
-    await page.addInitScript('globalThis.__name = (named) => named');
-    await emptyShow(page);
-    for (const step of steps) figures.push(...(await step(page)));
-    await context.close();
-  }
-  return figures;
-}
-
-export async function browserFigures(): Promise<Figure[]> {
-  const server = spawn(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'server/main.ts', 'dist', '.cache/demo'], {
-    env: { ...process.env, PORT: String(PORT) },
-  });
-  await new Promise((ready) => server.stdout.once('data', ready));
-  const browser = await chromium.launch(CHROMIUM);
-  try {
-    const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
-    // Functions sent into the page are compiled by tsx, which wraps named ones in a helper that the page lacks.
-    await page.addInitScript('globalThis.__name = (named) => named');
-    await emptyShow(page);
-    await page.getByTestId('files: Add photos and clips').setInputFiles([await photo('bench-0.jpg', '#b03030')]);
-    await page.getByTestId('picture 1').waitFor();
-    const figures = [firstVisit(), ...workers(), await listening(page), await firstSound(page)];
-    await page.getByRole('tab', { name: 'Pictures' }).click();
-    await page.getByTestId('picture 1').click();
-    await page.getByRole('button', { name: 'Remove' }).click();
-    figures.push(...(await scrolling(page)));
-    return [...figures, ...(await figuresOfVisits(browser))];
-  } finally {
-    await browser.close();
-    server.kill();
-  }
 }

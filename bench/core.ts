@@ -11,7 +11,7 @@ import { showOf, soundMedia } from '../tests/shows';
 import { noise } from '../tests/tones';
 import { RATE } from '../core/units';
 import { render } from '../cli/render';
-import { median, timed, timedAsync, type Figure } from './figure';
+import { median, timed, timedAsync, type Figure, type Size } from './figure';
 
 const MINUTE = 60;
 const BLOCK = 1 << 16;
@@ -66,13 +66,27 @@ function memoryOf(seconds: number): number {
   return Number(stdout);
 }
 
-export async function coreFigures(): Promise<Figure[]> {
-  const three = 180;
+/** Mixing, several times real time. */
+export function mixFigures(size: Size): Figure[] {
+  const seconds = size === 'full' ? 3 * MINUTE : MINUTE;
   // Once before it counts: the noise is made, and the loops are compiled.
-  mixAll(three);
-  const mix = median([0, 1, 2].map(() => timed(() => mixAll(three))));
-  const samples = noise(MINUTE * RATE * 2, 3);
-  const loudness = median([0, 1, 2].map(() => timed(() => new LoudnessMeter(2).push(samples, MINUTE * RATE))));
+  mixAll(seconds);
+  const mix = median([0, 1, 2].map(() => timed(() => mixAll(seconds))));
+  const eight = (kind: 'bed' | 'spot', name: string): Figure => {
+    const long = size === 'full' ? MINUTE : 10;
+    return { name, value: long / median([0, 1, 2].map(() => mixEight(kind, long))), unit: 'x real', wanted: { least: 60 } };
+  };
+  return [
+    { name: 'Mix of one stereo part', value: seconds / mix, unit: 'x real', wanted: { least: 200 } },
+    eight('bed', 'Mix of 8 overlapping pieces, all crossing'),
+    eight('spot', 'Mix of 8 overlapping spot sounds'),
+  ];
+}
+
+export function loudnessFigures(size: Size): Figure[] {
+  const seconds = size === 'full' ? MINUTE : 5;
+  const samples = noise(seconds * RATE * 2, 3);
+  const loudness = median([0, 1, 2].map(() => timed(() => new LoudnessMeter(2).push(samples, seconds * RATE))));
   const convert = median(
     [0, 1, 2].map(() =>
       timed(() => {
@@ -83,27 +97,23 @@ export async function coreFigures(): Promise<Figure[]> {
     ),
   );
   return [
-    { name: 'Mix of one stereo part', value: three / mix, unit: 'x real', wanted: { least: 200 } },
-    eight('bed', 'Mix of 8 overlapping pieces, all crossing'),
-    eight('spot', 'Mix of 8 overlapping spot sounds'),
-    { name: 'Loudness and true peak, stereo', value: MINUTE / loudness, unit: 'x real' },
-    { name: '44.1 to 48 kHz, stereo', value: (MINUTE * 48) / 44.1 / convert, unit: 'x real' },
-    { name: 'Memory, rendering 60 minutes to 1 minute', value: memoryOf(3600) / memoryOf(60), unit: 'ratio', wanted: { most: 1.3 } },
-    ...(await besideFfmpeg()),
+    { name: 'Loudness and true peak, stereo', value: seconds / loudness, unit: 'x real' },
+    { name: '44.1 to 48 kHz, stereo', value: (seconds * 48) / 44.1 / convert, unit: 'x real' },
   ];
 }
 
-function eight(kind: 'bed' | 'spot', name: string): Figure {
-  const seconds = MINUTE;
-  return { name, value: seconds / median([0, 1, 2].map(() => mixEight(kind, seconds))), unit: 'x real', wanted: { least: 60 } };
+export function memoryFigures(size: Size): Figure[] {
+  const long = size === 'full' ? 60 : 2;
+  const ratio = memoryOf(long * MINUTE) / memoryOf(MINUTE);
+  return [{ name: `Memory, rendering ${long} minutes to 1 minute`, value: ratio, unit: 'ratio', wanted: { most: 1.3 } }];
 }
 
 /** The same fade and gain of the same WAV to WAV, ours and ffmpeg's, in the same run. */
-async function besideFfmpeg(): Promise<Figure[]> {
+export async function besideFfmpegFigures(size: Size): Promise<Figure[]> {
   const folder = mkdtempSync(join(tmpdir(), 'bench-'));
   try {
-    const seconds = 180;
-    const show = gainAndFade(seconds, [60, 60, 60]);
+    const seconds = size === 'full' ? 180 : 12;
+    const show = gainAndFade(seconds, [seconds / 3, seconds / 3, seconds / 3]);
     mkdirSync(join(folder, 'media'));
     const source = join(folder, 'media', `${show.parts[0]!.media}.wav`);
     const samples = noise(seconds * RATE * 2, 9);
@@ -134,7 +144,7 @@ async function besideFfmpeg(): Promise<Figure[]> {
       ),
     );
     return [
-      { name: 'Fade and gain, WAV to WAV, 3 minutes: ours', value: ours, unit: 's' },
+      { name: `Fade and gain of ${seconds} s, WAV to WAV: ours`, value: ours, unit: 's' },
       { name: 'the same by ffmpeg', value: theirs, unit: 's' },
       { name: 'ours to ffmpeg, time', value: ours / theirs, unit: 'ratio' },
     ];

@@ -7,10 +7,12 @@ import { readShow, showSeconds, type Show } from '../core/show';
 import { newCard, newPart, newPicture } from '../core/show/edits';
 import { firstOwnStart } from '../core/show/newShow';
 import { FIRST_LANES } from '../core/show';
-import { ffmpeg, made } from '../e2e/media';
+import { ffmpeg } from '../e2e/media';
 import { bring, showFile, showWith, type Brought } from '../e2e/work';
-import type { Figure } from './figure';
+import { madeLater } from '../tests/made';
+import type { Figure, Size } from './figure';
 import { memory } from './page';
+import { pinkNoise } from './shows';
 
 const FOLDER = resolve('.cache/bench');
 const DEMO = resolve('.cache/demo');
@@ -34,7 +36,7 @@ async function open(page: Page, path: string): Promise<number> {
 async function save(page: Page, panel: string, chosen: readonly string[], press: string): Promise<number> {
   await page.getByRole('button', { name: panel, exact: true }).click();
   const dialog = page.getByRole('dialog');
-  for (const name of chosen) await dialog.getByRole('button', { name }).click();
+  for (const name of chosen) await dialog.getByRole('radio', { name }).click();
   const since = performance.now();
   await dialog.getByRole('button', { name: press, exact: true }).click();
   await page.getByText(/is written/).waitFor({ timeout: 600_000 });
@@ -43,9 +45,10 @@ async function save(page: Page, panel: string, chosen: readonly string[], press:
   return took;
 }
 
-/** The demo show with its media as one file. */
-function demoFile(): { show: Show; path: string } {
-  const show = readShow(JSON.parse(readFileSync(join(DEMO, 'show.json'), 'utf8')));
+/** The demo show with its media as one file, or its first two pictures alone. */
+function demoFile(size: Size): { show: Show; path: string } {
+  const whole = readShow(JSON.parse(readFileSync(join(DEMO, 'show.json'), 'utf8')));
+  const show = size === 'full' ? whole : { ...whole, pictures: whole.pictures.slice(0, 2), parts: [] };
   const names = readdirSync(join(DEMO, 'media'));
   const brought = Object.values(show.media).map((media): Brought => ({
     media,
@@ -125,14 +128,15 @@ function ffmpegFilm(show: Show, ending: 'mp4' | 'webm'): number {
 }
 
 /** The demo show as a film, beside ffmpeg in the same run. */
-export async function filming(page: Page): Promise<Figure[]> {
-  const { show, path } = demoFile();
+export async function filming(page: Page, size: Size): Promise<Figure[]> {
+  const { show, path } = demoFile(size);
   await open(page, path);
   const figures: Figure[] = [];
-  for (const [kind, ending] of [
+  const kinds = [
     ['MP4', 'mp4'],
     ['WebM', 'webm'],
-  ] as const) {
+  ] as const;
+  for (const [kind, ending] of kinds.slice(0, size === 'full' ? 2 : 1)) {
     const ours = await save(page, 'Save as a film', [`Kind of film: ${kind}`, 'Size: 720p'], 'Save the film');
     const theirs = ffmpegFilm(show, ending);
     figures.push(
@@ -143,21 +147,19 @@ export async function filming(page: Page): Promise<Figure[]> {
   return figures;
 }
 
-/** A show of an hour as an MP3: how fast, and what it takes of memory beyond what the page had. */
-export async function longSound(page: Page): Promise<Figure[]> {
-  const path = made(
-    'ten-minutes.mp3',
-    (to) => void ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=600:seed=3:a=0.3', '-ac', '2', '-b:a', '192k', to),
-    FOLDER,
-  );
-  const music = bring(path, { seconds: 600, rate: 48_000, channels: 2 }, 'Ten minutes');
-  const pictures = Array.from({ length: 6 }, (_, i) => ({ ...newCard(`c${i}`, '#2A6582', `${i}`), hold: 600, dissolve: 0 }));
-  const parts = Array.from({ length: 6 }, (_, i) => ({
+/** A long show as an MP3: how fast, and what it takes of memory beyond what the page had. */
+export async function longSound(page: Page, size: Size): Promise<Figure[]> {
+  const count = size === 'full' ? 6 : 2;
+  const long = size === 'full' ? 600 : 10;
+  const music = bring(pinkNoise(long), { seconds: long, rate: 44_100, channels: 2 }, 'Noise');
+  const pictures = Array.from({ length: count }, (_, i) => ({ ...newCard(`c${i}`, '#2A6582', `${i}`), hold: long, dissolve: 0 }));
+  const parts = Array.from({ length: count }, (_, i) => ({
     ...newPart(`m${i}`, FIRST_LANES.bed, music.media),
-    at: i * 600,
-    spans: [{ from: 0, to: 599, join: 0 }],
+    at: i * long,
+    spans: [{ from: 0, to: long - 1, join: 0 }],
   }));
-  await open(page, showFile(showWith({ pictures, parts }, [music]), [music], join(FOLDER, 'hour.zip')));
+  mkdirSync(FOLDER, { recursive: true });
+  await open(page, showFile(showWith({ pictures, parts }, [music]), [music], join(FOLDER, 'long.zip')));
   await page
     .getByTestId('check loudness')
     .or(page.getByRole('button', { name: /fine: show/ }))
@@ -168,26 +170,25 @@ export async function longSound(page: Page): Promise<Figure[]> {
   const watch = setInterval(() => (most = Math.max(most, memory())), 500);
   const took = await save(page, 'Save the sound alone', ['Kind of sound: MP3'], 'Save the sound');
   clearInterval(watch);
+  const said = `${(count * long) / 60} minutes as an MP3`;
   return [
-    { name: 'An hour as an MP3', value: 3600 / took, unit: 'x real' },
-    { name: 'An hour as an MP3: memory beyond the open page, at most', value: (most - before) / 1e6, unit: 'MB' },
+    { name: said, value: (count * long) / took, unit: 'x real' },
+    { name: `${said}: memory beyond the open page, at most`, value: (most - before) / 1e6, unit: 'MB' },
   ];
 }
 
-/** Opening a show file of 200 photos, 2000 × 1500 each. */
-export async function openingFile(page: Page): Promise<Figure[]> {
-  mkdirSync(FOLDER, { recursive: true });
+/** Opening a show file of many photos, 2000 × 1500 each. */
+export async function openingFile(page: Page, size: Size): Promise<Figure[]> {
+  const count = size === 'full' ? 200 : 4;
   const brought: Brought[] = [];
-  for (let i = 0; i < 200; i += 1) {
-    const path = join(FOLDER, `photo-${i}.jpg`);
+  for (let i = 0; i < count; i += 1) {
     const noise = { type: 'gaussian' as const, mean: 90 + (i % 80), sigma: 12 };
-    if (!readdirSync(FOLDER).includes(`photo-${i}.jpg`))
-      await sharp({ create: { width: 2000, height: 1500, channels: 3, background: '#808080', noise } })
-        .jpeg({ quality: 80 })
-        .toFile(path);
+    const grey = { create: { width: 2000, height: 1500, channels: 3, background: '#808080', noise } } as const;
+    const path = await madeLater(`grain-${i}.jpg`, (to) => sharp(grey).jpeg({ quality: 80 }).toFile(to), grey);
     brought.push(bring(path, { kind: 'photo', width: 2000, height: 1500 }, `Photo ${i}`));
   }
   const pictures = brought.map(({ media }, i) => newPicture(`p${i}`, media, firstOwnStart()));
+  mkdirSync(FOLDER, { recursive: true });
   const took = await open(page, showFile(showWith({ pictures }, brought), brought, join(FOLDER, 'pictures.zip')));
-  return [{ name: 'Opening a show file of 200 photos', value: took, unit: 's' }];
+  return [{ name: `Opening a show file of ${count} photos`, value: took, unit: 's' }];
 }

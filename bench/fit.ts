@@ -7,7 +7,7 @@ import { downbeatsOf, hear } from '../core/music';
 import { memorySource } from '../core/sound';
 import { RATE } from '../core/units';
 import { composePiece, type Piece, type PieceSpec, type Style } from '../tests/pieces';
-import { median, timed, type Figure } from './figure';
+import { median, timed, type Figure, type Size } from './figure';
 import { nudgeFigures, writeWav } from './nudge';
 
 const STYLES: readonly Style[] = ['band', 'floor', 'waltz', 'picking', 'strum', 'march', 'clicks', 'organ'];
@@ -31,8 +31,9 @@ const fMeasure = (found: readonly number[], truth: readonly number[]) =>
 const tempoOf = (beats: readonly number[]) => 60 / median(beats.slice(1).map((at, i) => at - beats[i]!));
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
-function accuracy(): Figure[] {
-  const found = lots(48).map((spec) => {
+export function hearingFigures(size: Size): Figure[] {
+  const count = size === 'full' ? 48 : 1;
+  const found = lots(count).map((spec) => {
     const piece = composePiece(spec);
     const heard = hear(memorySource(piece.sound, 2));
     return {
@@ -43,7 +44,7 @@ function accuracy(): Figure[] {
   });
   const share = (100 * found.filter(({ tempo }) => tempo).length) / found.length;
   return [
-    { name: 'Tempo within 4 %, of 48 pieces of every style drawn by lot', value: share, unit: '%', wanted: { least: 95 } },
+    { name: `Tempo within 4 %, of ${count} pieces of every style drawn by lot`, value: share, unit: '%', wanted: { least: 95 } },
     { name: 'Beats in them, F-measure at 70 ms', value: mean(found.map(({ beats }) => beats)), unit: '', wanted: { least: 0.95 } },
     { name: 'Downbeats in them', value: mean(found.map(({ downbeats }) => downbeats)), unit: '', wanted: { least: 0.85 } },
   ];
@@ -104,18 +105,30 @@ function speeds(piece: Piece, name: string, hearBound: number | null, solveBound
   ];
 }
 
-/** Hearing, weaving and nudging, measured. */
-export function fitFigures(): Figure[] {
+const THREE: PieceSpec = { tempo: 112, beats: 4, style: 'band', form: 'ABABCABACB', bars: 8 };
+const TEN: PieceSpec = { tempo: 124, beats: 4, style: 'strum', form: 'ABABCABDABCABDCABACDABABCABDABABCABAB', bars: 8, drift: 0.02 };
+const SHORT: PieceSpec = { ...THREE, form: 'ABA', bars: 4 };
+
+const named = ({ seconds }: Piece) => `${(seconds / 60).toFixed(1)} min`;
+
+/** Hearing and weaving pieces of three and of ten minutes. */
+export function weavingFigures(size: Size): Figure[] {
+  if (size === 'small') {
+    const piece = composePiece(SHORT);
+    return speeds(piece, named(piece), null, 60);
+  }
+  const [three, ten] = [composePiece(THREE), composePiece(TEN)];
+  return [...speeds(three, named(three), 1.5, 60), ...speeds(ten, named(ten), null, 250)];
+}
+
+/** What other programs do of it, beside ours. */
+export function besideOthersFigures(size: Size): Figure[] {
   const folder = mkdtempSync(join(tmpdir(), 'bench-'));
   try {
-    const three = composePiece({ tempo: 112, beats: 4, style: 'band', form: 'ABABCABACB', bars: 8 });
-    const ten = composePiece({ tempo: 124, beats: 4, style: 'strum', form: 'ABABCABDABCABDCABACDABABCABDABABCABAB', bars: 8, drift: 0.02 });
+    const piece = composePiece(size === 'full' ? THREE : SHORT);
     return [
-      ...accuracy(),
-      ...speeds(three, `${(three.seconds / 60).toFixed(1)} min`, 1.5, 60),
-      ...speeds(ten, `${(ten.seconds / 60).toFixed(1)} min`, null, 250),
-      ...besideAubio(three, folder),
-      ...nudgeFigures(three.sound.subarray(0, 30 * RATE * 2), 'a composed band'),
+      ...besideAubio(piece, folder),
+      ...nudgeFigures(piece.sound.subarray(0, (size === 'full' ? 30 : 8) * RATE * 2), 'a composed band'),
     ];
   } finally {
     rmSync(folder, { recursive: true });

@@ -1,10 +1,9 @@
 import { FIRST_LANES, nothingWritten, perform, rowNames, rowsFor, startHistory, type History } from '../core/show';
 import { layParts, movePart, newPart, setPartGain, splitParts, trimEdge } from '../core/show/edits';
 import { showOf, soundMedia } from '../tests/shows';
-import { median, timed, type Figure } from './figure';
+import { median, timed, type Figure, type Size } from './figure';
 
 const PARTS = 200;
-const EDITS = 1000;
 
 /** A show of many pieces of several passages each. */
 function large(): History {
@@ -34,13 +33,14 @@ function edited(history: History, turn: number): History {
 }
 
 /** What a save costs after many edits, and by how much the record grows with each of them. */
-export function historyFigures(): Figure[] {
+export function historyFigures(size: Size): Figure[] {
+  const count = size === 'full' ? 1000 : 50;
   let history = large();
   const written = nothingWritten();
   rowsFor(history, 0, written);
   const costs: number[] = [];
   const grown: number[] = [];
-  for (let turn = 0; turn < EDITS; turn += 1) {
+  for (let turn = 0; turn < count; turn += 1) {
     history = edited(history, turn);
     let rows = new Map<string, string>() as ReadonlyMap<string, string>;
     costs.push(timed(() => ({ put: rows } = rowsFor(history, turn, written))));
@@ -49,7 +49,7 @@ export function historyFigures(): Figure[] {
   const document = JSON.stringify(history.show).length;
   const last = costs.slice(-200);
   return [
-    { name: `A save after ${EDITS} edits of a show of ${PARTS} parts`, value: median(last) * 1000, unit: 'ms', wanted: { most: 10 } },
+    { name: `A save after ${count} edits of a show of ${PARTS} parts`, value: median(last) * 1000, unit: 'ms', wanted: { most: 10 } },
     { name: 'the slowest of the last 200', value: Math.max(...last) * 1000, unit: 'ms' },
     { name: 'Rows of one edit, in the middle', value: median(grown) / 1000, unit: 'kB' },
     { name: 'the largest, beside the document', value: Math.max(...grown) / document, unit: 'ratio', wanted: { most: 0.1 } },

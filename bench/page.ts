@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import type { Size } from './figure';
 
 /** From the tap until the first block sounds, by the clocks of page and sound, ms; then it is paused again. */
 export async function soundAfterTap(page: Page): Promise<number> {
@@ -23,10 +24,10 @@ export async function soundAfterTap(page: Page): Promise<number> {
   return span;
 }
 
-/** Times between pictures of the screen for six seconds while the sheet scrolls by so many pixels a picture, ms. */
-export async function scrolled(page: Page, by = 14): Promise<number[]> {
+/** Times between pictures of the screen for six seconds, or one, while the sheet scrolls by so many pixels a picture, ms. */
+export async function scrolled(page: Page, size: Size = 'full', by = 14): Promise<number[]> {
   return page.evaluate(
-    (pixels) =>
+    ([pixels, long]) =>
       new Promise<number[]>((done) => {
         const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
         const all: number[] = [];
@@ -36,12 +37,12 @@ export async function scrolled(page: Page, by = 14): Promise<number[]> {
           all.push(now - last);
           last = now;
           sheet.scrollTop += pixels;
-          if (now - begin < 6000) requestAnimationFrame(frame);
+          if (now - begin < long) requestAnimationFrame(frame);
           else done(all.slice(5));
         };
         requestAnimationFrame(frame);
       }),
-    by,
+    [by, size === 'full' ? 6000 : 1000] as const,
   );
 }
 

@@ -1,30 +1,24 @@
-import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import { clip, ffmpeg, made as madeIn } from '../e2e/media';
+import { clip, ffmpeg } from '../e2e/media';
 import { isInStep, playRising } from '../e2e/rising';
-import { median, type Figure } from './figure';
+import { made, madeLater } from '../tests/made';
+import { median, type Figure, type Size } from './figure';
 
-const FOLDER = resolve('.cache/bench');
-
-const made = (name: string, make: (path: string) => void) => madeIn(name, make, FOLDER);
-
-/** Sixty photos of 12 megapixels: one picture with another last byte each, so that each is a file of its own. */
-async function sixtyPhotos(): Promise<string[]> {
-  const base = join(FOLDER, 'twelve-megapixels.jpg');
-  mkdirSync(FOLDER, { recursive: true });
-  if (!existsSync(base)) {
+/** Photos of 12 megapixels: one picture with another last byte each, so that each is a file of its own. */
+async function largePhotos(count: number): Promise<string[]> {
+  const base = await madeLater('twelve-megapixels.jpg', async (path) => {
     const grain = await sharp({
       create: { width: 1000, height: 750, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 128, sigma: 50 } },
     })
       .png()
       .toBuffer();
-    await sharp(grain).resize(4000, 3000).jpeg({ quality: 85 }).toFile(base);
-  }
+    await sharp(grain).resize(4000, 3000).jpeg({ quality: 85 }).toFile(path);
+  });
   const bytes = readFileSync(base);
-  return Array.from({ length: 60 }, (_, i) =>
-    made(`photo-${i}.jpg`, (path) => writeFileSync(path, Buffer.concat([bytes, Buffer.from([i])]))),
+  return Array.from({ length: count }, (_, i) =>
+    made(`large-${i}.jpg`, (path) => writeFileSync(path, Buffer.concat([bytes, Buffer.from([i])])), base),
   );
 }
 
@@ -44,26 +38,28 @@ function rendererMemory(): number {
   return (pages * 4096) / 1e6;
 }
 
-/** Bringing sixty photos in: how many a second, and the memory that is taken at most. */
-export async function importing(page: Page): Promise<Figure[]> {
-  const paths = await sixtyPhotos();
+/** Bringing sixty photos in: how many a second, and the memory that is taken at most; then a dissolve between two of them. */
+export async function importing(page: Page, size: Size): Promise<Figure[]> {
+  const count = size === 'full' ? 60 : 3;
+  const paths = await largePhotos(count);
   const before = rendererMemory();
   let most = before;
   const watch = setInterval(() => (most = Math.max(most, rendererMemory())), 50);
   const start = Date.now();
   await page.getByTestId('files: Add photos and clips').setInputFiles(paths);
-  await page.getByText('60 pictures').waitFor({ timeout: 300_000 });
+  await page.getByText(`${count} pictures`).first().waitFor({ timeout: 300_000 });
   const seconds = (Date.now() - start) / 1000;
   clearInterval(watch);
   return [
-    { name: '60 photos of 12 megapixels in', value: 60 / seconds, unit: 'photos/s' },
+    { name: `${count} photos of 12 megapixels in`, value: count / seconds, unit: 'photos/s' },
     // One decoded photo is 48 MB; a browser may hold it as bitmap and once more as what it decodes from.
-    { name: '60 photos in: memory above before, at most', value: most - before, unit: 'MB', wanted: { most: 300 } },
+    { name: `${count} photos in: memory above before, at most`, value: most - before, unit: 'MB', wanted: { most: 300 } },
+    ...(await dissolving(page)),
   ];
 }
 
 /** Times between pictures of the stage while a dissolve of five seconds plays. */
-export async function dissolving(page: Page): Promise<Figure[]> {
+async function dissolving(page: Page): Promise<Figure[]> {
   await page.getByTestId('picture 1').click();
   const dissolve = page.getByRole('textbox', { name: 'Dissolve into the next' });
   await dissolve.fill('5');
@@ -93,19 +89,24 @@ export async function dissolving(page: Page): Promise<Figure[]> {
 }
 
 /** From a jump within a clip of a minute in 720p to a frame of that moment on the stage, and to its very frame. */
-export async function scrubbing(page: Page): Promise<Figure[]> {
-  const path = made('minute.mp4', (target) =>
-    ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=1280x720:r=30:d=60', '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p', target),
+export async function scrubbing(page: Page, size: Size): Promise<Figure[]> {
+  const long = size === 'full' ? 60 : 8;
+  const turns = size === 'full' ? 12 : 2;
+  const pattern = `testsrc2=s=1280x720:r=30:d=${long}`;
+  const path = made(
+    'pattern.mp4',
+    (to) => void ffmpeg('-f', 'lavfi', '-i', pattern, '-c:v', 'libx264', '-preset', 'veryfast', '-pix_fmt', 'yuv420p', to),
+    pattern,
   );
   await page.getByTestId('files: Add photos and clips').setInputFiles(path);
   await page.getByTestId('picture 1').waitFor({ timeout: 60_000 });
   await page.locator('[data-testid="picture 1"] [style*="background-image"]').first().waitFor({ state: 'attached', timeout: 120_000 });
   const near: number[] = [];
   const exact: number[] = [];
-  for (let turn = 0; turn < 12; turn += 1) {
-    const spot = 4 + ((turn * 17) % 50);
+  for (let turn = 0; turn < turns; turn += 1) {
+    const spot = 4 + ((turn * 17) % (long - 6));
     const [soon, there] = await page.evaluate(
-      (second) =>
+      ([second, whole]) =>
         new Promise<[number, number]>((done) => {
           const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-testid=stage]')!;
           const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
@@ -118,16 +119,22 @@ export async function scrubbing(page: Page): Promise<Figure[]> {
             done([first, performance.now() - begin]);
           });
           watch.observe(canvas, { attributes: true });
-          sheet.scrollTop = (second * sheet.clientHeight) / 45;
+          const scale = document.querySelector('[data-testid="picture 1"]')!.getBoundingClientRect().height / whole;
+          sheet.scrollTop = second * scale;
         }),
-      spot,
+      [spot, long] as const,
     );
     near.push(soon);
     exact.push(there);
   }
   return [
-    { name: 'Scrubbing a 720p clip: a frame of the moment, worst of 12', value: Math.max(...near), unit: 'ms', wanted: { most: 100 } },
-    { name: 'Scrubbing a 720p clip: its very frame, median of 12', value: median(exact), unit: 'ms' },
+    {
+      name: `Scrubbing a 720p clip: a frame of the moment, worst of ${turns}`,
+      value: Math.max(...near),
+      unit: 'ms',
+      wanted: { most: 100 },
+    },
+    { name: `Scrubbing a 720p clip: its very frame, median of ${turns}`, value: median(exact), unit: 'ms' },
   ];
 }
 
@@ -136,7 +143,9 @@ export async function keepingStep(page: Page): Promise<Figure[]> {
   const red = await sharp({ create: { width: 64, height: 36, channels: 3, background: '#b03030' } })
     .png()
     .toBuffer();
-  await page.getByTestId('files: Add photos and clips').setInputFiles([made('red.png', (path) => writeFileSync(path, red)), clip('mp4')]);
+  await page
+    .getByTestId('files: Add photos and clips')
+    .setInputFiles([made('red.png', (path) => writeFileSync(path, red), red.length), clip('mp4')]);
   await page.getByTestId('picture 2').waitFor({ timeout: 60_000 });
   await page.keyboard.press('Home');
   await page.locator('canvas[data-testid=stage][data-source=""]').waitFor();
@@ -153,31 +162,14 @@ export async function keepingStep(page: Page): Promise<Figure[]> {
 }
 
 /** Two recordings of ten minutes, compared in the worker, from the tap to the answer. */
-export async function aligning(page: Page): Promise<Figure[]> {
-  const sound = made('ten-minutes.wav', (target) =>
-    ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=604:seed=11:a=0.3', '-ac', '2', target),
-  );
-  const film = made('ten-minutes.mov', (target) =>
-    ffmpeg(
-      '-f',
-      'lavfi',
-      '-i',
-      'color=c=0x305070:s=160x90:r=2:d=600',
-      '-ss',
-      '3',
-      '-t',
-      '600',
-      '-i',
-      sound,
-      '-c:v',
-      'libx264',
-      '-pix_fmt',
-      'yuv420p',
-      '-c:a',
-      'pcm_s16le',
-      target,
-    ),
-  );
+export async function aligning(page: Page, size: Size): Promise<Figure[]> {
+  const long = size === 'full' ? 600 : 20;
+  const noise = `anoisesrc=c=pink:r=48000:d=${long + 4}:seed=11:a=0.3`;
+  const sound = made('recording.wav', (to) => void ffmpeg('-f', 'lavfi', '-i', noise, '-ac', '2', to), noise);
+  const still = `color=c=0x305070:s=160x90:r=2:d=${long}`;
+  const part = ['-ss', '3', '-t', String(long), '-i', sound];
+  const codings = ['-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-c:a', 'pcm_s16le'];
+  const film = made('long-film.mov', (to) => void ffmpeg('-f', 'lavfi', '-i', still, ...part, ...codings, to), still, part, codings);
   await page.getByTestId('files: Add photos and clips').setInputFiles(film);
   await page.getByTestId('picture 1').waitFor({ timeout: 120_000 });
   await page.getByTestId('picture 1').click();
@@ -196,9 +188,7 @@ export async function aligning(page: Page): Promise<Figure[]> {
               new MutationObserver(() => {
                 if (document.body.textContent!.includes('Sure: the recording begins')) done(performance.now() - begin);
               }).observe(document.body, { childList: true, subtree: true, characterData: true });
-              [...document.querySelectorAll<HTMLElement>('[role=button]')]
-                .find((one) => one.textContent!.startsWith('ten-minutes'))!
-                .click();
+              [...document.querySelectorAll<HTMLElement>('[role=button]')].find((one) => one.textContent!.startsWith('recording'))!.click();
             }),
         ),
       );
@@ -214,5 +204,5 @@ export async function aligning(page: Page): Promise<Figure[]> {
       await page.getByRole('button', { name: 'Sound', exact: true }).click();
     }
   }
-  return [{ name: 'Lining up two recordings of 10 minutes, worse of 2', value: Math.max(...spans) / 1000, unit: 's', wanted: { most: 2 } }];
+  return [{ name: `Lining up two recordings of ${long} s, worse of 2`, value: Math.max(...spans) / 1000, unit: 's', wanted: { most: 2 } }];
 }

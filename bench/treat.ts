@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { writeFileSync } from 'node:fs';
+import { made } from '../tests/made';
 import { noise } from '../tests/tones';
 import { clearedSource, loadDenoiser } from '../cli/clear';
 import { Mixer, planShow } from '../core/mix';
@@ -11,9 +11,7 @@ import { cooked, findOut, type Findings } from '../core/treat';
 import { playedKey, soundOfKey } from '../core/show';
 import { soundMedia } from '../tests/shows';
 import { RATE } from '../core/units';
-import { median, timed, type Figure } from './figure';
-
-const SECONDS = 60;
+import { median, timed, type Figure, type Size } from './figure';
 
 /** The same in ffmpeg, where it has one. */
 const THEIRS: Partial<Record<TreatmentKind, string>> = {
@@ -56,17 +54,17 @@ function sixLanes(seconds: number): Show {
 }
 
 /** Treatments beside ffmpeg's filters in the same run: our time for theirs, what starting ffmpeg and reading costs taken off. */
-export async function treatFigures(): Promise<Figure[]> {
-  mkdirSync(resolve('.cache/bench'), { recursive: true });
-  const sound = noise(SECONDS * RATE * 2, 3).map((value, i) => value * (0.05 + 0.3 * Number(i % 200_000 < 90_000)));
-  const path = resolve('.cache/bench/noise-60.f32');
-  if (!existsSync(path)) writeFileSync(path, sound);
+export async function treatFigures(size: Size): Promise<Figure[]> {
+  const seconds = size === 'full' ? 60 : 5;
+  const turns = size === 'full' ? [0, 1, 2, 3, 4] : [0];
+  const sound = noise(seconds * RATE * 2, 3).map((value, i) => value * (0.05 + 0.3 * Number(i % 200_000 < 90_000)));
+  const path = made(`noise-${seconds}.f32`, (to) => writeFileSync(to, sound), seconds);
   const source = memorySource(sound, 2);
   const figures: Figure[] = [];
   for (const kind of ['lowCut', 'tone', 'steady', 'echo', 'hiss'] as const) {
     const recipe = { speed: 1, treatments: [newTreatment(kind)] };
     const findings = findOut(source, recipe);
-    const ratios = [0, 1, 2, 3, 4].map(() => {
+    const ratios = turns.map(() => {
       const ours = timed(() => reading(cooked(source, recipe, findings)));
       return ours / Math.max(0.01, ffmpegSeconds(path, THEIRS[kind]!) - ffmpegSeconds(path, 'anull'));
     });
@@ -78,12 +76,13 @@ export async function treatFigures(): Promise<Figure[]> {
     });
   }
   const room = { speed: 1, treatments: [newTreatment('room')] };
-  figures.push({ name: 'Treatment room', value: SECONDS / timed(() => reading(cooked(source, room))), unit: 'x' });
+  figures.push({ name: 'Treatment room', value: seconds / timed(() => reading(cooked(source, room))), unit: 'x' });
   const make = await loadDenoiser();
-  const ten = memorySource(sound.subarray(0, 10 * RATE), 1);
-  figures.push({ name: 'Clear voice, worked out once', value: 10 / timed(() => void clearedSource(ten, make)), unit: 'x' });
+  const spoken = Math.min(10, seconds);
+  const ten = memorySource(sound.subarray(0, spoken * RATE), 1);
+  figures.push({ name: 'Clear voice, worked out once', value: spoken / timed(() => void clearedSource(ten, make)), unit: 'x' });
 
-  const show = sixLanes(SECONDS);
+  const show = sixLanes(seconds);
   // What has to know a recording goes through it recording by recording: what it needs to know is found out once, and not timed.
   const keys = show.parts.map((part) => playedKey(show, part));
   const known = new Map<string, Findings>();
@@ -99,9 +98,9 @@ export async function treatFigures(): Promise<Figure[]> {
   const speeds = [0, 1, 2].map(() => {
     const mixer = new Mixer(planShow(show), new Map(keys.map((key) => [key, heard(key)])));
     return (
-      SECONDS /
+      seconds /
       timed(() => {
-        for (let first = 0; first < SECONDS * RATE; first += 24_000) mixer.render(first, 24_000, block);
+        for (let first = 0; first < seconds * RATE; first += 24_000) mixer.render(first, 24_000, block);
       })
     );
   });

@@ -1,5 +1,4 @@
-import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
-import { resolve } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { dipPinsOf, dipsOf, envelopeAt, partEnvelope, type Heard } from '../core/level';
 import { WavWriter } from '../core/files';
@@ -7,23 +6,23 @@ import { movePart, setDips } from '../core/show/edits';
 import { profileOf } from '../core/speech';
 import { memorySource } from '../core/sound';
 import { RATE } from '../core/units';
-import { ffmpeg } from '../e2e/media';
 import { bringNarrations, narrationFile } from '../e2e/voice';
 import { narration, profile, withNarrations } from '../tests/heard';
 import { mediaId, showOf } from '../tests/shows';
-import { SPEAKERS, pink, spoken, under } from '../tests/speakers';
+import { made } from '../tests/made';
+import { SENTENCES, SPEAKERS, pink, spoken, under } from '../tests/speakers';
 import { dragging } from './bed';
-import { median, timed, type Figure } from './figure';
-import { tenMinutes } from './shows';
+import { median, timed, type Figure, type Size } from './figure';
+import { longShow, pinkNoise, repeated } from './shows';
 
 const TEN_MINUTES = 600;
 const NARRATIONS = 40;
 
-/** Ten minutes of a narration in a room: the same sentences over and over. */
-function longNarration(): Float32Array {
+/** So many seconds of a narration in a room: the same sentences over and over. */
+function longNarration(seconds = TEN_MINUTES): Float32Array {
   const one = spoken(SPEAKERS[0]!, [0.5, 0.8, 0.5, 1, 0.7, 0.5]);
   const { sound } = under(one, pink(one.sound.length), 35);
-  return Float32Array.from({ length: TEN_MINUTES * RATE }, (_, i) => sound[i % sound.length]!);
+  return Float32Array.from({ length: seconds * RATE }, (_, i) => sound[i % sound.length]!);
 }
 
 /** From a narration that was moved to the level of the whole bed, every 10 ms of it; middle of 40 moves. */
@@ -56,25 +55,30 @@ function recomputing(by: 'fixed' | 'clear'): number {
 }
 
 /** Where somebody speaks, and dips, measured. */
-export function voiceFigures(): Figure[] {
-  const long = memorySource(longNarration(), 1);
+export function voiceFigures(size: Size): Figure[] {
+  const minutes = size === 'full' ? 10 : 1;
+  const long = memorySource(longNarration(minutes * 60), 1);
   profileOf(memorySource(new Float32Array(RATE * 10), 1));
   const speech = median([0, 1, 2].map(() => timed(() => void profileOf(long))));
   return [
-    { name: 'Speech spans and power of a 10-minute narration', value: speech, unit: 's', wanted: { most: 1.5 } },
+    { name: `Speech spans and power of a ${minutes}-minute narration`, value: speech, unit: 's', wanted: { most: 1.5 } },
     { name: 'Envelope after a move, 40 narrations, fixed depth', value: recomputing('fixed'), unit: 'ms', wanted: { most: 5 } },
     { name: 'Envelope after a move, 40 narrations, clear', value: recomputing('clear'), unit: 'ms', wanted: { most: 5 } },
   ];
 }
 
-/** From laying a narration of ten minutes until its dips are on the sheet: listened to in the worker, written down, drawn. */
-async function listeningTo(page: Page): Promise<Figure> {
-  const path = resolve('.cache/bench/ten-minutes-spoken.wav');
-  if (!existsSync(path)) {
-    const writer = new WavWriter('int16', 1, RATE);
-    const sound = longNarration();
-    writeFileSync(path, Buffer.concat([writer.header(sound.length), writer.encode(sound, sound.length)]));
-  }
+/** From laying a long narration until its dips are on the sheet: listened to in the worker, written down, drawn. */
+async function listeningTo(page: Page, seconds: number): Promise<Figure> {
+  const path = made(
+    `spoken-${seconds}.wav`,
+    (to) => {
+      const writer = new WavWriter('int16', 1, RATE);
+      const sound = longNarration(seconds);
+      writeFileSync(to, Buffer.concat([writer.header(sound.length), writer.encode(sound, sound.length)]));
+    },
+    SENTENCES,
+    TEN_MINUTES,
+  );
   await page.getByRole('tab', { name: 'Voice' }).click();
   await page.getByTestId('files: Bring in').setInputFiles(path);
   const lay = page.getByRole('button', { name: /^Lay it at/ });
@@ -82,37 +86,22 @@ async function listeningTo(page: Page): Promise<Figure> {
   const start = Date.now();
   await lay.click();
   await page.getByTestId('dip band').first().waitFor({ timeout: 60_000 });
-  const seconds = (Date.now() - start) / 1000;
+  const took = (Date.now() - start) / 1000;
   await page.getByRole('button', { name: /^Undo: lay a piece/ }).click();
-  return { name: 'A 10-minute narration, from laying it to its dips on the sheet', value: seconds, unit: 's' };
+  return { name: `A narration of ${seconds} s, from laying it to its dips on the sheet`, value: took, unit: 's' };
 }
 
 /** Dragging a narration in a show of ten minutes with 40 of them: river and dips are drawn anew with it. */
-export async function narrating(page: Page): Promise<Figure[]> {
-  mkdirSync(resolve('.cache/bench'), { recursive: true });
-  const bed = resolve('.cache/bench/ten-minutes.mp3');
-  if (!existsSync(bed))
-    ffmpeg('-f', 'lavfi', '-i', `anoisesrc=c=pink:r=48000:d=${TEN_MINUTES}:seed=4:a=0.3`, '-ac', '2', '-b:a', '128k', bed);
-  await tenMinutes(page);
+export async function narrating(page: Page, size: Size): Promise<Figure[]> {
+  const [seconds, count] = size === 'full' ? [TEN_MINUTES, NARRATIONS] : [60, 4];
+  await longShow(page, seconds);
   await page.getByRole('tab', { name: 'Bed' }).click();
-  await page.getByTestId('files: Add music').setInputFiles(bed);
+  await page.getByTestId('files: Add music').setInputFiles(pinkNoise(seconds));
   await page.getByRole('button', { name: 'Lay it under the show' }).click({ timeout: 120_000 });
   await page.keyboard.press('Home');
-  const listened = await listeningTo(page);
+  const listened = await listeningTo(page, seconds);
   await bringNarrations(page, [narrationFile('dug', 'We dug where the water stood. It took all day.')]);
-  await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
-  for (const [name, value] of [
-    ['Again every', '14'],
-    ['Times more', String(NARRATIONS - 1)],
-  ] as const) {
-    await page.getByRole('textbox', { name }).fill(value);
-    await page.getByRole('textbox', { name }).press('Enter');
-  }
-  await page.getByRole('button', { name: `Repeat ${NARRATIONS - 1} times` }).click();
-  await page.getByRole('button', { name: `Undo: repeat ${NARRATIONS - 1} times` }).waitFor();
-  await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.getByRole('button', { name: 'Repeat', exact: true }).click();
+  await repeated(page, 14, count - 1);
   await page.getByTestId('dip band').first().waitFor();
-  return [listened, ...(await dragging(page, `one of ${NARRATIONS} narrations`, '[aria-pressed="true"][aria-label*="chosen"]'))];
+  return [listened, ...(await dragging(page, size, `one of ${count} narrations`, '[aria-pressed="true"][aria-label*="chosen"]'))];
 }

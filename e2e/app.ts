@@ -1,4 +1,6 @@
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { chromium, expect, test as base, type Locator, type Page } from '@playwright/test';
+import { CHROMIUM } from '../playwright.config';
+import { copyOfProfile, profileWithDemo } from './profile';
 
 /** A page that fails its test on any error the browser reports. */
 export const test = base.extend<{ quiet: true }>({
@@ -14,6 +16,22 @@ export const test = base.extend<{ quiet: true }>({
     },
     { auto: true },
   ],
+});
+
+/** A test in a browser profile of its own in which the demo show lies already: a copy of one that is made once a build. */
+export const demoTest = test.extend<object, { demoProfile: string }>({
+  demoProfile: [
+    async ({ browserName: _ }, use, { project }) => use(await profileWithDemo(project.use.baseURL!)),
+    { scope: 'worker', timeout: 300_000 },
+  ],
+  context: async ({ demoProfile, baseURL, viewport, hasTouch, locale, serviceWorkers }, use) => {
+    const copy = copyOfProfile(demoProfile);
+    const options = { ...CHROMIUM, baseURL: baseURL!, viewport, hasTouch, serviceWorkers, ...(locale ? { locale } : {}) };
+    const context = await chromium.launchPersistentContext(copy.folder, options);
+    await use(context);
+    await context.close();
+    copy.remove();
+  },
 });
 
 export { expect };
@@ -40,6 +58,7 @@ export async function newShow(page: Page): Promise<void> {
   await expect(page.getByTestId('files: Add photos and clips')).toBeAttached();
 }
 
+/** Opens the demo show from the list. Only `demoTest` has it there from the start; elsewhere a first visit lays it out, which takes its time. */
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click({ timeout: 240_000 });
@@ -79,9 +98,12 @@ export async function changeMusic(page: Page, path: string): Promise<void> {
 
 /** Puts the now line at a whole second. The keys are the page's: what has the focus would take them for itself. */
 export async function goTo(page: Page, second: number): Promise<void> {
-  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  const now = page.getByRole('slider', { name: 'Now line' });
+  await now.focus();
   await page.keyboard.press('Home');
-  for (let i = 0; i < second; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  for (let i = 0; i < Math.floor(second / 10); i += 1) await page.keyboard.press('PageDown');
+  await now.blur();
+  for (let i = 0; i < second % 10; i += 1) await page.keyboard.press('Shift+ArrowDown');
   await expect(page.getByText(new RegExp(`^0:${String(second).padStart(2, '0')}.0 /`))).toBeVisible();
 }
 

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { tool } from './bed';
-import { expect, face, openDemo, test } from './app';
+import { demoTest, expect, face, openDemo } from './app';
 
 /** WCAG 2.2 A and AA, best practices, and two rules beside them: words on a control are in its name, and targets are large enough. */
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
@@ -97,7 +97,7 @@ async function everything(page: Page): Promise<string[]> {
   return found;
 }
 
-test('no view or panel has a fault that axe-core finds, in light colours or in dark ones', async ({ page }) => {
+demoTest('no view or panel has a fault that axe-core finds, in light colours or in dark ones', async ({ page }) => {
   const found: string[] = [];
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await openDemo(page);

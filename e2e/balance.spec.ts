@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, exportWav, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
-import { clip, ffmpeg, made, photo } from './media';
+import { addPhotos, demoTest, expect, exportWav, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
+import { made } from '../tests/made';
+import { clip, ffmpeg, photo } from './media';
 import { bringNarrations, exported, narrationFile } from './voice';
 
 /** A stereo 997 Hz sine at −20 dBFS. */
@@ -300,7 +301,7 @@ test('a clip says for itself whether the bed makes room for it; a range has slop
   expect(level(muted.subarray(48_000, 96_000))).toBeCloseTo(-20, 1);
 });
 
-test('@wide the desk stands beside the sheet: the river follows the gate while it is drawn', async ({ page }) => {
+demoTest('@wide the desk stands beside the sheet: the river follows the gate while it is drawn', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Balance');
   await expect(page.getByRole('group', { name: 'Bed on the desk' })).toBeVisible();

@@ -1,7 +1,7 @@
-import { expect, exportWav, openDemo, test, wholePanel } from './app';
+import { demoTest, expect, exportWav, openDemo, test, wholePanel } from './app';
 import { ffmpeg, probe } from './media';
 
-test('the second demo show is a minute of radio: a piece in layers that thins out under who speaks', async ({ page }, info) => {
+demoTest('the second demo show is a minute of radio: a piece in layers that thins out under who speaks', async ({ page }, info) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Lay out a demo of sound alone: one minute of radio' }).click({ timeout: 240_000 });
   await page.getByRole('button', { name: 'Open “Puddle Radio, one minute”' }).click({ timeout: 240_000 });

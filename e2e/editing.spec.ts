@@ -1,4 +1,19 @@
-import { addPhotos, centreOf, dragByTouch, expect, face, field, layMusic, newShow, openDemo, test, type, GRIP, LIFT } from './app';
+import {
+  addPhotos,
+  centreOf,
+  demoTest,
+  dragByTouch,
+  expect,
+  face,
+  field,
+  GRIP,
+  layMusic,
+  LIFT,
+  newShow,
+  openDemo,
+  test,
+  type,
+} from './app';
 import { tool } from './bed';
 import { clickSong, photo } from './media';
 
@@ -100,7 +115,7 @@ test('pinching changes the seconds on the screen', async ({ page }) => {
   await expect.poll(height).toBeGreaterThan(before * 1.5);
 });
 
-test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the list of keys', async ({ page }) => {
+demoTest('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the list of keys', async ({ page }) => {
   await openDemo(page);
   const clock = (text: RegExp) => expect(page.getByText(text)).toBeVisible();
   await page.keyboard.press('Home');
@@ -139,7 +154,7 @@ test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the 
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
 });
 
-test('every control has a name, and on a phone a thumb can hit it', async ({ page }) => {
+demoTest('every control has a name, and on a phone a thumb can hit it', async ({ page }) => {
   await openDemo(page);
   await page.getByTestId('part puddle-jump').tap({ position: { x: 100, y: 100 } });
   for (const name of ['Cut', 'Ends', 'Fades', 'Loudness', 'Range', 'Repeat', 'More']) {

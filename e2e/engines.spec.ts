@@ -1,12 +1,13 @@
 import { expect, test } from '@playwright/test';
 import { Driver, type Remote } from './engines/driver';
 import { chromiumRemote, firefoxRemote, webkitRemote } from './engines/remotes';
-import { ffmpeg, made, photo, song } from './media';
+import { made } from '../tests/made';
+import { ffmpeg, photo, song } from './media';
 import { NO_DEMO } from './seeded';
 
 /** A clip, with sound or without. */
 const filmed = (name: string, ...sound: string[]) =>
-  made(`${name}.webm`, (path) => ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=15:d=3', ...sound, '-c:v', 'libvpx', path));
+  made(`${name}.webm`, (path) => void ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=320x180:r=15:d=3', ...sound, '-c:v', 'libvpx', path), sound);
 
 const PICTURES = 'document.querySelectorAll(\'[data-testid^="picture "]\').length';
 

@@ -1,22 +1,23 @@
 import type { Page } from '@playwright/test';
 import {
   addPhotos,
-  pressable,
   centreOf,
+  demoTest,
   dragByTouch,
   expect,
   exportWav,
   face,
   field,
   goTo,
+  GRIP,
   layMusic,
   newShow,
   openDemo,
   openFit,
   openOtherWays,
+  pressable,
   test,
   type,
-  GRIP,
 } from './app';
 import { SPARK_AT, clickSong, hiss, photo, probe, samplesOf, song } from './media';
 
@@ -49,42 +50,43 @@ function sharpest(left: Float32Array, from: number, to: number): number {
   return most;
 }
 
-test('the demo’s bed is fitted to the show in one tap, its stitches are heard, and the exported sound does not click', async ({
-  page,
-}, info) => {
-  await openDemo(page);
-  const dialog = await openFit(page);
-  await expect(dialog.getByRole('progressbar')).toBeVisible();
-  await answers(page);
-  await expect(dialog.getByRole('radio', { name: /^Best hidden ?: ?\d stitch.*hidden/ })).toHaveAttribute('aria-checked', 'true');
-  await dialog.getByRole('button', { name: 'Hear the stitches' }).tap();
-  await expect(dialog.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
-  // The piece stands beside what it will be; a touch plays that from there, before anything is laid.
-  await expect(page.getByTestId('lines of the fit').locator('path')).not.toHaveCount(0);
-  await page.getByTestId('as it will be').tap();
-  await expect(page.getByRole('button', { name: 'Pause' }).first()).toBeVisible();
-  await page.getByTestId('as it will be').tap();
-  await expect(page.getByRole('button', { name: /undo/i }).first()).toBeDisabled();
-  await dialog.getByRole('button', { name: 'Use this fit' }).tap();
-  await expect(dialog).toBeHidden();
-  await fits(page);
-  await expect(page.getByRole('button', { name: 'Undo: use the weave' })).toBeVisible();
-  // The whole sheet on one screen: every stitch is laid out.
-  for (let i = 0; i < 8; i += 1) await page.keyboard.press('-');
-  const found = await stitches(page);
-  expect(found.length).toBeGreaterThan(0);
+demoTest(
+  'the demo’s bed is fitted to the show in one tap, its stitches are heard, and the exported sound does not click',
+  async ({ page }, info) => {
+    await openDemo(page);
+    const dialog = await openFit(page);
+    await expect(dialog.getByRole('progressbar')).toBeVisible();
+    await answers(page);
+    await expect(dialog.getByRole('radio', { name: /^Best hidden ?: ?\d stitch.*hidden/ })).toHaveAttribute('aria-checked', 'true');
+    await dialog.getByRole('button', { name: 'Hear the stitches' }).tap();
+    await expect(dialog.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+    // The piece stands beside what it will be; a touch plays that from there, before anything is laid.
+    await expect(page.getByTestId('lines of the fit').locator('path')).not.toHaveCount(0);
+    await page.getByTestId('as it will be').tap();
+    await expect(page.getByRole('button', { name: 'Pause' }).first()).toBeVisible();
+    await page.getByTestId('as it will be').tap();
+    await expect(page.getByRole('button', { name: /undo/i }).first()).toBeDisabled();
+    await dialog.getByRole('button', { name: 'Use this fit' }).tap();
+    await expect(dialog).toBeHidden();
+    await fits(page);
+    await expect(page.getByRole('button', { name: 'Undo: use the weave' })).toBeVisible();
+    // The whole sheet on one screen: every stitch is laid out.
+    for (let i = 0; i < 8; i += 1) await page.keyboard.press('-');
+    const found = await stitches(page);
+    expect(found.length).toBeGreaterThan(0);
 
-  const path = info.outputPath('fitted.wav');
-  await exportWav(page, path, 'Float');
-  const { left, frames } = samplesOf(path);
-  const usual = sharpest(left, 5, frames / SECOND - 5);
-  for (const at of found) expect(sharpest(left, at - 0.15, at + 0.15)).toBeLessThanOrEqual(usual);
-  // The piece's own ring is what ends it: it still sounds a second before the end, and has died away at the end.
-  const level = (from: number) =>
-    Math.sqrt(left.subarray(Math.round(from * SECOND), Math.round((from + 0.2) * SECOND)).reduce((sum, v) => sum + v * v, 0) / 9600);
-  expect(level(frames / SECOND - 5)).toBeGreaterThan(0.003);
-  expect(level(frames / SECOND - 0.3)).toBeLessThan(0.002);
-});
+    const path = info.outputPath('fitted.wav');
+    await exportWav(page, path, 'Float');
+    const { left, frames } = samplesOf(path);
+    const usual = sharpest(left, 5, frames / SECOND - 5);
+    for (const at of found) expect(sharpest(left, at - 0.15, at + 0.15)).toBeLessThanOrEqual(usual);
+    // The piece's own ring is what ends it: it still sounds a second before the end, and has died away at the end.
+    const level = (from: number) =>
+      Math.sqrt(left.subarray(Math.round(from * SECOND), Math.round((from + 0.2) * SECOND)).reduce((sum, v) => sum + v * v, 0) / 9600);
+    expect(level(frames / SECOND - 5)).toBeGreaterThan(0.003);
+    expect(level(frames / SECOND - 0.3)).toBeLessThan(0.002);
+  },
+);
 
 test('a passage is kept whole, a moment of the music meets a moment of the show, and both hold after a reload', async ({ page }, info) => {
   await newShow(page);

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DE, EN } from '../words';
-import { called, expect, pressable, test } from './app';
+import { called, demoTest, expect, pressable, test } from './app';
 import { cutOff } from './whole';
 
 test.use({ locale: 'de-DE' });
@@ -44,7 +44,7 @@ async function panel(page: Page, name: string | RegExp, view: string): Promise<v
   await expect(page.getByRole('dialog')).toBeHidden();
 }
 
-test('every main view stands whole in German at 390 wide, with no English left', async ({ page }) => {
+demoTest('every main view stands whole in German at 390 wide, with no English left', async ({ page }) => {
   await page.goto('/');
   const card = page.getByRole('button', { name: '„The rain bed by the bike shed“ öffnen' });
   await expect(card).toBeVisible({ timeout: 240_000 });

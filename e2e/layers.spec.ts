@@ -2,7 +2,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { WavWriter } from '../core/files';
 import { addPhotos, expect, exportWav, face, finishPanel, newShow, test } from './app';
-import { made, photo, samplesOf } from './media';
+import { made } from '../tests/made';
+import { photo, samplesOf } from './media';
 import { bringNarrations } from './voice';
 import { openShowFile } from './work';
 
@@ -10,18 +11,24 @@ const RATE = 48_000;
 
 /** Tones of so many seconds, as WAV; `late` leaves the beginning away. */
 function layer(name: string, hertz: readonly number[], seconds = 12, late = 0): string {
-  return made(`${name}.wav`, (path) => {
-    const frames = (seconds - late) * RATE;
-    const samples = new Float32Array(frames * 2);
-    for (let i = 0; i < frames; i += 1) {
-      const at = i + late * RATE;
-      // The same rustle in both: by it they are lined up.
-      const rustle = 0.04 * Math.sin(at * at * 1e-6) * Math.sin(at * 0.37);
-      samples[i * 2] = samples[i * 2 + 1] = hertz.reduce((sum, one) => sum + 0.15 * Math.sin((2 * Math.PI * one * at) / RATE), rustle);
-    }
-    const writer = new WavWriter('float32', 2, RATE);
-    writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
-  });
+  return made(
+    `${name}.wav`,
+    (path) => {
+      const frames = (seconds - late) * RATE;
+      const samples = new Float32Array(frames * 2);
+      for (let i = 0; i < frames; i += 1) {
+        const at = i + late * RATE;
+        // The same rustle in both: by it they are lined up.
+        const rustle = 0.04 * Math.sin(at * at * 1e-6) * Math.sin(at * 0.37);
+        samples[i * 2] = samples[i * 2 + 1] = hertz.reduce((sum, one) => sum + 0.15 * Math.sin((2 * Math.PI * one * at) / RATE), rustle);
+      }
+      const writer = new WavWriter('float32', 2, RATE);
+      writeFileSync(path, Buffer.concat([writer.header(frames), writer.encode(samples, frames)]));
+    },
+    hertz,
+    seconds,
+    late,
+  );
 }
 
 /** How strong a tone is between two seconds, as an amplitude. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { LIFT, dragByTouch, expect, face, openDemo, test } from './app';
+import { demoTest, dragByTouch, expect, face, LIFT, openDemo } from './app';
 import { cutOff } from './whole';
 
 /** A phone held upright, small and usual; held sideways; tablets upright; wide and very wide. */
@@ -28,48 +28,49 @@ async function toTwentyFour(page: Page): Promise<void> {
 /** Titles of the show may end in dots. */
 const isTitle = (text: string) => /Puddle|-plan|rain bed|plays|\.\w{3}$/.test(text);
 
-test('a device that is turned keeps the moment, what is chosen and the open tool; on every size the sheet lives and nothing is cut off', async ({
-  page,
-}) => {
-  await openDemo(page);
-  await toTwentyFour(page);
-  await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
-  await page.keyboard.press('Enter');
-  // A piece in layers has its layers first; its fades stand behind “More”.
-  await page.getByRole('button', { name: 'More', exact: true }).tap();
-  await page.getByRole('button', { name: 'Fades', exact: true }).tap();
-  for (const [width, height] of SIZES) {
-    await page.setViewportSize({ width, height });
-    const view = `${width} × ${height}`;
-    await expect(clock(page), view).toBeVisible();
-    await expect(page.getByRole('textbox', { name: 'Fade up' }), view).toBeVisible();
-    await expect.poll(() => sheetHeight(page), view).toBeGreaterThan(100);
-    for (const tab of await page.getByRole('tab').all()) await expect(tab, view).toBeInViewport({ ratio: 1 });
-    expect
-      .soft(
-        (await cutOff(page)).filter((text) => !isTitle(text)),
-        view,
-      )
-      .toEqual([]);
-  }
-  // Every face, with nothing chosen.
-  await page.setViewportSize({ width: 390, height: 844 });
-  await page.getByRole('button', { name: 'Close the drawer' }).tap();
-  for (const name of ['Pictures', 'Voice', 'Balance', 'Finish', 'Bed'] as const) {
+demoTest(
+  'a device that is turned keeps the moment, what is chosen and the open tool; on every size the sheet lives and nothing is cut off',
+  async ({ page }) => {
+    await openDemo(page);
+    await toTwentyFour(page);
+    await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
+    await page.keyboard.press('Enter');
+    // A piece in layers has its layers first; its fades stand behind “More”.
+    await page.getByRole('button', { name: 'More', exact: true }).tap();
+    await page.getByRole('button', { name: 'Fades', exact: true }).tap();
     for (const [width, height] of SIZES) {
       await page.setViewportSize({ width, height });
-      await face(page, name);
+      const view = `${width} × ${height}`;
+      await expect(clock(page), view).toBeVisible();
+      await expect(page.getByRole('textbox', { name: 'Fade up' }), view).toBeVisible();
+      await expect.poll(() => sheetHeight(page), view).toBeGreaterThan(100);
+      for (const tab of await page.getByRole('tab').all()) await expect(tab, view).toBeInViewport({ ratio: 1 });
       expect
         .soft(
           (await cutOff(page)).filter((text) => !isTitle(text)),
-          `${name} at ${width} × ${height}`,
+          view,
         )
         .toEqual([]);
     }
-  }
-});
+    // Every face, with nothing chosen.
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.getByRole('button', { name: 'Close the drawer' }).tap();
+    for (const name of ['Pictures', 'Voice', 'Balance', 'Finish', 'Bed'] as const) {
+      for (const [width, height] of SIZES) {
+        await page.setViewportSize({ width, height });
+        await face(page, name);
+        expect
+          .soft(
+            (await cutOff(page)).filter((text) => !isTitle(text)),
+            `${name} at ${width} × ${height}`,
+          )
+          .toEqual([]);
+      }
+    }
+  },
+);
 
-test('with text twice as large everything can still be reached', async ({ page }) => {
+demoTest('with text twice as large everything can still be reached', async ({ page }) => {
   await openDemo(page);
   await page.addStyleTag({ content: ':root { font-size: 200% }' });
   for (const [width, height] of [
@@ -93,7 +94,7 @@ test('with text twice as large everything can still be reached', async ({ page }
   }
 });
 
-test('what is tapped stays where it is, and as large as it was', async ({ page }) => {
+demoTest('what is tapped stays where it is, and as large as it was', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Pictures');
   const picture = page.getByTestId('picture 2');
@@ -105,7 +106,7 @@ test('what is tapped stays where it is, and as large as it was', async ({ page }
   expect(Math.abs(after.height - before.height)).toBeLessThan(1);
 });
 
-test('a swipe edits nothing, wherever it begins: on a knob, on the river after resting', async ({ page }) => {
+demoTest('a swipe edits nothing, wherever it begins: on a knob, on the river after resting', async ({ page }) => {
   await openDemo(page);
   await toTwentyFour(page);
   const sheet = (await page.getByTestId('sheet').boundingBox())!;
@@ -125,7 +126,7 @@ test('a swipe edits nothing, wherever it begins: on a knob, on the river after r
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
 });
 
-test('a part that is held at the edge of the sheet goes on with it, and lies where it is let go', async ({ page }) => {
+demoTest('a part that is held at the edge of the sheet goes on with it, and lies where it is let go', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Voice');
   const part = page.getByRole('button', { name: /^1-puddle, from/ });

@@ -1,21 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { createHash } from 'node:crypto';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { WavReader, WavWriter, memoryBytes } from '../core/files';
+import { made, madeLater } from '../tests/made';
 import { composePiece, type PieceSpec } from '../tests/pieces';
 import { noise } from '../tests/tones';
-
-/** Files that the tests bring along, made once a machine: all invented, none committed. */
-const FOLDER = resolve('.cache/e2e');
-
-/** A file that is made once a machine. */
-export function made(name: string, make: (path: string) => void, folder = FOLDER): string {
-  mkdirSync(folder, { recursive: true });
-  const path = join(folder, name);
-  if (!existsSync(path)) make(path);
-  return path;
-}
 
 export function ffmpeg(...args: string[]): string {
   const result = spawnSync('ffmpeg', ['-hide_banner', '-nostdin', '-y', ...args], { encoding: 'utf8', maxBuffer: 1 << 28 });
@@ -50,11 +41,9 @@ export function probe(path: string): Probe {
 }
 
 /** A flat photo of one colour with a number of pixels on each side. */
-export async function photo(name: string, colour: string, width = 640, height = 480): Promise<string> {
-  const path = join(FOLDER, name);
-  mkdirSync(FOLDER, { recursive: true });
-  if (!existsSync(path)) await sharp({ create: { width, height, channels: 3, background: colour }, limitInputPixels: false }).toFile(path);
-  return path;
+export function photo(name: string, colour: string, width = 640, height = 480): Promise<string> {
+  const flat = { create: { width, height, channels: 3, background: colour }, limitInputPixels: false } as const;
+  return madeLater(name, (path) => sharp(flat).toFile(path), flat);
 }
 
 /** Seconds at which the song below clicks. */
@@ -108,7 +97,7 @@ export function clicksOf(samples: Float32Array): number[] {
 
 /** The song in another coding. */
 export function coded(ending: string, ...options: string[]): string {
-  return made(`click.${ending}`, (path) => void ffmpeg('-i', clickSong(6), ...options, path));
+  return made(`click.${ending}`, (path) => void ffmpeg('-i', clickSong(6), ...options, path), options);
 }
 
 /** A song with silence at both ends: 1.5 s, 5 s of noise, 2 s. */
@@ -134,7 +123,7 @@ export const STEP_A_SECOND = 40;
 
 export function clip(ending: 'mov' | 'mp4' | 'webm', seconds = 5): string {
   return made(`film-${seconds}.${ending}`, (path) => {
-    const sound = join(FOLDER, `film-sound-${seconds}.wav`);
+    const sound = join(dirname(path), 'sound.wav');
     const frames = seconds * 48_000;
     const samples = new Float32Array(frames * 2);
     for (let i = 0; i < frames; i += 1) samples[i * 2] = samples[i * 2 + 1] = 0.01 * Math.sin((2 * Math.PI * 300 * i) / 48_000);
@@ -164,9 +153,11 @@ export function oldFilm(): string {
 export const TABLE_EARLY = 2.345;
 
 export function recordings(): { film: string; table: string; other: string } {
+  const world = made(
+    'world.wav',
+    (path) => void ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=20:seed=5:a=0.3', '-ac', '1', path),
+  );
   const film = made('noisy.mov', (path) => {
-    const table = join(FOLDER, 'world.wav');
-    ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=20:seed=5:a=0.3', '-ac', '1', table);
     ffmpeg(
       '-f',
       'lavfi',
@@ -177,7 +168,7 @@ export function recordings(): { film: string; table: string; other: string } {
       '-t',
       '8',
       '-i',
-      table,
+      world,
       '-c:v',
       'libx264',
       '-pix_fmt',
@@ -188,7 +179,7 @@ export function recordings(): { film: string; table: string; other: string } {
       path,
     );
   });
-  const table = made('table.wav', (path) => void ffmpeg('-i', join(FOLDER, 'world.wav'), '-af', 'lowpass=f=1800,volume=-8dB', path));
+  const table = made('table.wav', (path) => void ffmpeg('-i', world, '-af', 'lowpass=f=1800,volume=-8dB', path));
   const other = made(
     'other.wav',
     (path) => void ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:d=15:seed=77:a=0.3', '-ac', '1', path),
@@ -197,7 +188,7 @@ export function recordings(): { film: string; table: string; other: string } {
 }
 
 export function bytesFile(name: string, bytes: Uint8Array | string): string {
-  return made(name, (path) => writeFileSync(path, bytes));
+  return made(name, (path) => writeFileSync(path, bytes), createHash('sha256').update(bytes).digest('hex'));
 }
 
 export function threeHours(): string {
@@ -226,16 +217,21 @@ export const SPARK_AT = 40.3;
 
 /** A composed song of known beats, with one bright spark in it. */
 export function song(name: string, spec: PieceSpec, spark = false): string {
-  return made(`${name}.wav`, (path) => {
-    const { sound } = composePiece(spec);
-    if (spark) {
-      for (let i = 0; i < 600; i += 1) {
-        const at = (Math.round(SPARK_AT * 48_000) + i) * 2;
-        sound[at] = sound[at + 1] = 0.99 * (i % 2 === 0 ? 1 : -1) * (1 - i / 600);
+  return made(
+    `${name}.wav`,
+    (path) => {
+      const { sound } = composePiece(spec);
+      if (spark) {
+        for (let i = 0; i < 600; i += 1) {
+          const at = (Math.round(SPARK_AT * 48_000) + i) * 2;
+          sound[at] = sound[at + 1] = 0.99 * (i % 2 === 0 ? 1 : -1) * (1 - i / 600);
+        }
       }
-    }
-    writeFileSync(path, wavOf(sound));
-  });
+      writeFileSync(path, wavOf(sound));
+    },
+    spec,
+    spark,
+  );
 }
 
 /** Nothing but noise. */

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, layMusic, newShow, openDemo, test, type } from './app';
+import { addPhotos, demoTest, expect, layMusic, newShow, openDemo, test, type } from './app';
 import { clickSong, photo } from './media';
 
 interface Started {
@@ -79,7 +79,7 @@ test('an edit while playing is scheduled at once, behind a crossing and not behi
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
-test('scrolling is scrubbing: the stage shows the picture at the now line', async ({ page }) => {
+demoTest('scrolling is scrubbing: the stage shows the picture at the now line', async ({ page }) => {
   await openDemo(page);
   await page.mouse.move(200, 500);
   await page.mouse.wheel(0, 370);

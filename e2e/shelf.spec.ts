@@ -1,41 +1,46 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdirSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
 import { addPhotos, expect, face, newShow, test } from './app';
-import { ffmpeg, made, photo } from './media';
+import { made } from '../tests/made';
+import { ffmpeg, photo } from './media';
 
 /** A server of its own with a teacher's folder: it is stopped in the middle. */
 const PORT = 4881;
-const TEACHER = resolve('.cache/e2e/teacher');
+let teacher = '';
 test.use({ baseURL: `http://localhost:${PORT}` });
 
 let server: ChildProcess;
 
-function tone(name: string, hertz: number, ...tags: string[]): void {
-  made(
-    name,
-    (path) => void ffmpeg('-f', 'lavfi', '-i', `sine=frequency=${hertz}:duration=24`, ...tags.flatMap((tag) => ['-metadata', tag]), path),
-    TEACHER,
+function tone(place: string, hertz: number, ...tags: string[]): void {
+  const words = tags.flatMap((tag) => ['-metadata', tag]);
+  const sine = `sine=frequency=${hertz}:duration=24`;
+  copyFileSync(
+    made(basename(place), (path) => void ffmpeg('-f', 'lavfi', '-i', sine, ...words, path), sine, words),
+    join(teacher, place),
   );
 }
 
 async function start(): Promise<void> {
-  server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', 'dist', '.cache/demo', '--shelf', TEACHER], {
+  server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', 'dist', '.cache/demo', '--shelf', teacher], {
     env: { ...process.env, PORT: String(PORT) },
     stdio: 'ignore',
   });
   await expect.poll(async () => (await fetch(`http://localhost:${PORT}/shelf/list`).catch(() => null))?.ok ?? false).toBe(true);
 }
 
+test.describe.configure({ mode: 'default' });
 test.beforeAll(async () => {
+  teacher = mkdtempSync(join(tmpdir(), 'rain-bed-teacher-'));
   tone('harbour.mp3', 330, 'title=Harbour Lights', 'artist=The Fictive Few', 'copyright=CC BY 4.0', 'genre=calm');
   tone('nameless.mp3', 440, 'title=Nameless');
-  mkdirSync(join(TEACHER, 'River'), { recursive: true });
+  mkdirSync(join(teacher, 'River'));
   tone('River/low.wav', 110);
   tone('River/high.wav', 880);
   writeFileSync(
-    join(TEACHER, 'River/piece.json'),
+    join(teacher, 'River/piece.json'),
     JSON.stringify({
       title: 'River',
       licence: 'CC0',
@@ -47,7 +52,10 @@ test.beforeAll(async () => {
   );
   await start();
 });
-test.afterAll(() => void server.kill());
+test.afterAll(() => {
+  server.kill();
+  rmSync(teacher, { recursive: true });
+});
 
 test('a piece is searched, listened to and added with its credit; one without a licence is remembered by the check', async ({ page }) => {
   await newShow(page);

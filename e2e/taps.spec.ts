@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { addPhotos, expect, face, layMusic, newShow, test } from './app';
-import { clickSong, ffmpeg, made, photo, silentEnds, song } from './media';
+import { made } from '../tests/made';
+import { clickSong, ffmpeg, photo, silentEnds, song } from './media';
 import { narrationFile } from './voice';
 
 // How many taps a job takes. Choosing a file counts as one: the button opens the device's own chooser.

@@ -3,17 +3,22 @@ import type { Page } from '@playwright/test';
 import { WavReader, WavWriter, memoryBytes } from '../core/files';
 import { said } from '../tests/speakers';
 import { expect, exportWav, face } from './app';
-import { made } from './media';
+import { made } from '../tests/made';
 
 /** A narration as a file: half a second of silence, then words, as a synthesiser says them. */
 export function narrationFile(name: string, text: string, voice = 'en-gb'): string {
-  return made(`${name}.wav`, (path) => {
-    const words = said(['espeak-ng', voice, 150], text);
-    const sound = new Float32Array(24_000 + words.length);
-    sound.set(words, 24_000);
-    const writer = new WavWriter('int16', 1, 48_000);
-    writeFileSync(path, Buffer.concat([writer.header(sound.length), writer.encode(sound, sound.length)]));
-  });
+  return made(
+    `${name}.wav`,
+    (path) => {
+      const words = said(['espeak-ng', voice, 150], text);
+      const sound = new Float32Array(24_000 + words.length);
+      sound.set(words, 24_000);
+      const writer = new WavWriter('int16', 1, 48_000);
+      writeFileSync(path, Buffer.concat([writer.header(sound.length), writer.encode(sound, sound.length)]));
+    },
+    text,
+    voice,
+  );
 }
 
 /** Brings narrations in and lays the first at the now line, or all one after the other. */

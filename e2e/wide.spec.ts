@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { addPhotos, expect, exportWav, face, field, newShow, openDemo, openOtherWays, test, wholePanel } from './app';
+import { addPhotos, demoTest, expect, exportWav, face, field, newShow, openDemo, openOtherWays, test, wholePanel } from './app';
 import { clickSong, photo, probe, samplesOf, loudestFrame, CLICK_AT } from './media';
 
 /** Drops files on the page as a file manager does. */
@@ -55,7 +55,7 @@ test('@wide the last pass kept whole: it runs over, is cut at the end of the sho
   expect(6 * 48_000 + loudestFrame(left.subarray(6 * 48_000))).toBe((6 + CLICK_AT) * 48_000);
 });
 
-test('@wide all fields of the chosen part stand beside the sheet, and the loudness is drawn', async ({ page }) => {
+demoTest('@wide all fields of the chosen part stand beside the sheet, and the loudness is drawn', async ({ page }) => {
   await openDemo(page);
   await expect(page.getByText('Loudness over the show')).toBeVisible();
   await expect(page.getByText('−48', { exact: true })).toBeVisible();

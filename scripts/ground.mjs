@@ -1,10 +1,9 @@
 // What the entry scripts stand on: Node alone, no package installed yet.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { nameByContent } from './names.mjs';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
@@ -25,6 +24,20 @@ export function run(command, args, options = {}) {
 
 export function node(args, options) {
   return run(process.execPath, args, options);
+}
+
+/** Runs Node beside other work and shows what it said once it has ended. Gives its exit code and its output. */
+export function nodeBeside(args, options) {
+  return new Promise((done, failed) => {
+    const child = spawn(process.execPath, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (said += piece));
+    child.on('error', failed);
+    child.on('close', (status) => {
+      process.stdout.write(said);
+      done({ status: status ?? 1, said });
+    });
+  });
 }
 
 /** Path of an installed package's command, to be run by Node itself. */
@@ -85,25 +98,10 @@ const SITE_INPUTS = [
   'metro.config.js',
   'tailwind.config.js',
   'package-lock.json',
+  'scripts/compress.mjs',
   'scripts/names.mjs',
   'scripts/offline.mjs',
 ];
-
-/** Below this, compressing gains nothing, bytes. */
-const WORTHWHILE = 1024;
-
-/** Lays a compressed copy beside each file that gets smaller: once, and not for each visit. */
-function compress(folder) {
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    const path = join(folder, entry.name);
-    if (entry.isDirectory()) compress(path);
-    else if (/\.(js|css|html|json|svg|ttf|wasm|ico|webmanifest)$/.test(entry.name) && statSync(path).size >= WORTHWHILE) {
-      const bytes = readFileSync(path);
-      writeFileSync(`${path}.br`, brotliCompressSync(bytes));
-      writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
-    }
-  }
-}
 
 /** Builds the web application into dist/. */
 export function ensureSite() {
@@ -115,7 +113,8 @@ export function ensureSite() {
     nameByContent(join(root, 'dist'));
     if (node(['scripts/offline.mjs', 'dist']) !== 0)
       give('The application could not be made ready for working offline: the reason stands above.');
-    compress(join(root, 'dist'));
+    if (node(['scripts/compress.mjs', 'dist', '.cache/compressed']) !== 0)
+      give('The application could not be compressed: the reason stands above.');
   });
 }
 
