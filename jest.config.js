@@ -2,7 +2,7 @@
 module.exports = {
   preset: 'jest-expo/web',
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/{core,words,engine,session,ui,server,cli,demo,repertoire}/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,words,engine,session,ui,server,cli,demo,repertoire,tests}/**/*.test.ts'],
   setupFiles: [],
   // No test here is about speed (that is the bench's): a machine that stands still for a while fails none.
   testTimeout: 120_000,

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { CHROMIUM } from '../playwright.config';
+import { BROWSER } from '../playwright.config';
 import { photo } from '../e2e/media';
 import { serve, type Served } from '../tests/serve';
 import { scrolled, soundAfterTap, under20 } from './page';
@@ -31,7 +31,7 @@ export function siteFigures(): Figure[] {
 let running: Promise<{ readonly served: Served; readonly browser: Browser }> | null = null;
 
 async function start() {
-  const [served, browser] = [await serve(PORT), await chromium.launch(CHROMIUM)];
+  const [served, browser] = [await serve(PORT), await chromium.launch(BROWSER)];
   return { served, browser };
 }
 

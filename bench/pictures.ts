@@ -88,6 +88,15 @@ async function dissolving(page: Page): Promise<Figure[]> {
   ];
 }
 
+/** How many pixels of the sheet a second takes, read where it stands once it was scrolled. */
+async function pixelsPerSecond(page: Page): Promise<number> {
+  const pixels = 40;
+  const stage = page.locator('canvas[data-testid=stage]');
+  await page.evaluate((top) => (document.querySelector('[aria-label="Sheet: time runs down"]')!.scrollTop = top), pixels);
+  await page.waitForFunction(() => Number(document.querySelector<HTMLElement>('canvas[data-testid=stage]')!.dataset.moment) > 0);
+  return pixels / Number(await stage.getAttribute('data-moment'));
+}
+
 /** From a jump within a clip of a minute in 720p to a frame of that moment on the stage, and to its very frame. */
 export async function scrubbing(page: Page, size: Size): Promise<Figure[]> {
   const long = size === 'full' ? 60 : 8;
@@ -101,28 +110,29 @@ export async function scrubbing(page: Page, size: Size): Promise<Figure[]> {
   await page.getByTestId('files: Add photos and clips').setInputFiles(path);
   await page.getByTestId('picture 1').waitFor({ timeout: 60_000 });
   await page.locator('[data-testid="picture 1"] [style*="background-image"]').first().waitFor({ state: 'attached', timeout: 120_000 });
+  const scale = await pixelsPerSecond(page);
   const near: number[] = [];
   const exact: number[] = [];
   for (let turn = 0; turn < turns; turn += 1) {
-    const spot = 4 + ((turn * 17) % (long - 6));
+    // The sheet stands at whole pixels: the moment asked for is that of one.
+    const pixels = Math.round((4 + ((turn * 17) % (long - 6))) * scale);
     const [soon, there] = await page.evaluate(
-      ([second, whole]) =>
+      ([top, second]) =>
         new Promise<[number, number]>((done) => {
           const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-testid=stage]')!;
           const sheet = document.querySelector('[aria-label="Sheet: time runs down"]')!;
           const begin = performance.now();
           let first = 0;
           const watch = new MutationObserver(() => {
-            if (first === 0 && Math.abs(Number(canvas.dataset.moment) - second) < 0.1) first = performance.now() - begin;
-            if (Math.abs(Number(canvas.dataset.source) - second) > 0.1) return;
+            if (first === 0 && Math.abs(Number(canvas.dataset.moment) - second) < 0.05) first = performance.now() - begin;
+            if (first === 0 || Math.abs(Number(canvas.dataset.source) - second) > 0.05) return;
             watch.disconnect();
             done([first, performance.now() - begin]);
           });
           watch.observe(canvas, { attributes: true });
-          const scale = document.querySelector('[data-testid="picture 1"]')!.getBoundingClientRect().height / whole;
-          sheet.scrollTop = second * scale;
+          sheet.scrollTop = top;
         }),
-      [spot, long] as const,
+      [pixels, pixels / scale] as const,
     );
     near.push(soon);
     exact.push(there);

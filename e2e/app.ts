@@ -20,15 +20,12 @@ export const test = base.extend<{ quiet: true }>({
 
 /** A test in a browser profile of its own in which the demo show lies already: a copy of one that is made once a build. */
 export const demoTest = test.extend<object, { demoProfile: string }>({
-  demoProfile: [
-    async ({ browserName: _ }, use, { project }) => use(await profileWithDemo(project.use.baseURL!)),
-    { scope: 'worker', timeout: 300_000 },
-  ],
-  context: async ({ demoProfile, baseURL, viewport, hasTouch, locale, serviceWorkers }, use) => {
+  demoProfile: [async ({}, hand, { project }) => hand(await profileWithDemo(project.use.baseURL!)), { scope: 'worker', timeout: 300_000 }],
+  context: async ({ demoProfile, baseURL, viewport, hasTouch, locale, serviceWorkers }, hand) => {
     const copy = copyOfProfile(demoProfile);
     const options = { ...CHROMIUM, baseURL: baseURL!, viewport, hasTouch, serviceWorkers, ...(locale ? { locale } : {}) };
     const context = await chromium.launchPersistentContext(copy.folder, options);
-    await use(context);
+    await hand(context);
     await context.close();
     copy.remove();
   },
@@ -87,13 +84,6 @@ export async function layMusic(page: Page, path: string): Promise<void> {
   const before = await page.getByTestId(/^part /).count();
   await page.getByRole('button', { name: /^Lay it (under the show|after the last piece)$/ }).click();
   await expect(page.getByTestId(/^part /)).toHaveCount(before + 1);
-}
-
-/** Lays a piece of music in place of all that is there, if anything is. */
-export async function changeMusic(page: Page, path: string): Promise<void> {
-  await chooseMusic(page, path);
-  await page.getByRole('button', { name: /^Lay it (under the show|in place of all music)$/ }).click();
-  await expect(page.getByTestId(/^part /)).toHaveCount(1);
 }
 
 /** Puts the now line at a whole second. The keys are the page's: what has the focus would take them for itself. */

@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { addPhotos, demoTest, expect, exportWav, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
 import { made } from '../tests/made';
 import { clip, ffmpeg, photo } from './media';
+import { soundOf } from './sound';
 import { bringNarrations, exported, narrationFile } from './voice';
 
 /** A stereo 997 Hz sine at −20 dBFS. */
@@ -39,14 +40,14 @@ const level = (sound: Float32Array) => 10 * Math.log10(power(sound) * 2);
 
 test('the desk: levels by gate, by field in dB and percent, by keys; two taps bring them back and say what they were; mute, solo, place are exported', async ({
   page,
-}, info) => {
+}) => {
   await toneShow(page);
   await expect(gate(page, 'Bed')).toHaveAttribute('aria-valuetext', '0.0 dB');
   await draw(page, 'Bed', [0.74, 0.66, 0.5]);
   const said = Number((await gate(page, 'Bed').getAttribute('aria-valuetext'))!.replace('−', '-').replace(' dB', ''));
   expect(said).toBeLessThan(-6);
   expect(said).toBeGreaterThan(-20);
-  expect(level((await exported(page, info.outputPath('gate.wav'))).subarray(48_000, 96_000))).toBeCloseTo(-20 + said, 0);
+  expect(level((await soundOf(page)).subarray(48_000, 96_000))).toBeCloseTo(-20 + said, 0);
 
   await face(page, 'Balance');
   await gate(page, 'Bed').dblclick();
@@ -62,7 +63,7 @@ test('the desk: levels by gate, by field in dB and percent, by keys; two taps br
   await expect(field(page, 'Level')).toHaveValue('−6.0 dB');
   await type(page, 'Place', '-100');
   await page.keyboard.press('Escape');
-  const left = await exported(page, info.outputPath('left.wav'));
+  const left = await soundOf(page);
   // Balanced to one side by the constant-power law: +3 dB there.
   expect(level(left.subarray(48_000, 96_000))).toBeCloseTo(-20 - 6.02 + 3.01, 1);
 
@@ -70,7 +71,7 @@ test('the desk: levels by gate, by field in dB and percent, by keys; two taps br
   await page.getByRole('slider', { name: 'Place of Bed between left and right' }).dblclick();
   await expect(page.getByText('Bed is back in the middle. It was at 100 % left.')).toBeVisible();
   await page.getByRole('button', { name: 'Mute Bed' }).click();
-  expect(power(await exported(page, info.outputPath('mute.wav')))).toBe(0);
+  expect(power(await soundOf(page))).toBe(0);
   await page.reload();
   await face(page, 'Balance');
   await expect(page.getByRole('button', { name: 'Mute Bed' })).toHaveAttribute('aria-pressed', 'true');
@@ -128,7 +129,7 @@ test('meters live: −20.0 of a sine of −20 dBFS in its lane and in the whole,
   await expect(desk.getByText(/top −(2[6-9]|3\d)\.\d/)).toBeVisible();
 });
 
-test('a ride is written as pins of the lane, in one step; it is exported, and one tap takes it away', async ({ page }, info) => {
+test('a ride is written as pins of the lane, in one step; it is exported, and one tap takes it away', async ({ page }) => {
   await toneShow(page);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: /^Ride/ }).click();
@@ -147,7 +148,7 @@ test('a ride is written as pins of the lane, in one step; it is exported, and on
   await page.mouse.up();
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByRole('button', { name: 'Undo: ride a lane' })).toBeVisible();
-  const sound = await exported(page, info.outputPath('ride.wav'));
+  const sound = await soundOf(page);
   const at = (second: number) => level(sound.subarray(second * 48_000, second * 48_000 + 4800));
   expect(at(0.5)).toBeCloseTo(-20, 1);
   expect(Math.min(...Array.from({ length: 60 }, (_, i) => at(1 + i / 4)))).toBeLessThan(-30);
@@ -168,7 +169,7 @@ test('a ride is written as pins of the lane, in one step; it is exported, and on
   await expect(page.getByText(/^Pin 1 of \d+/)).toBeVisible();
   await page.getByRole('button', { name: 'Take the ride of Bed away' }).click();
   await page.keyboard.press('Escape');
-  const plain = await exported(page, info.outputPath('plain.wav'));
+  const plain = await soundOf(page);
   expect(level(plain.subarray(48_000 * 2, 48_000 * 3))).toBeCloseTo(-20, 1);
 });
 
@@ -177,7 +178,7 @@ test('treatments: added, set, reordered, heard with and without at the same loud
 }, info) => {
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030')]);
-  await bringNarrations(page, [narrationFile('one.wav', 'So we measured it, again and again.')]);
+  await bringNarrations(page, [narrationFile('again', 'So we measured it, again and again.')]);
   const plain = await exported(page, info.outputPath('plain.wav'));
   await face(page, 'Balance');
   await page.getByRole('button', { name: /^Treatments of Voice/ }).click();
@@ -216,18 +217,20 @@ test('treatments: added, set, reordered, heard with and without at the same loud
 test('even out shows what each changes by before it is used; afterwards ffmpeg measures them alike', async ({ page }, info) => {
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030')]);
+  await page.getByTestId('picture 1').click();
+  await type(page, 'Time on screen', '20');
   const quiet = made(
     'quiet.wav',
     (path) =>
       void ffmpeg(
         '-i',
-        narrationFile('two.wav', 'First the gravel, then the sand, and on top the plants that like wet feet.'),
+        narrationFile('gravel', 'First the gravel, then the sand, and on top the plants that like wet feet.'),
         '-af',
         'volume=-14dB',
         path,
       ),
   );
-  await bringNarrations(page, [narrationFile('one.wav', 'Every spring the yard floods, right here by the bike shed.'), quiet]);
+  await bringNarrations(page, [narrationFile('floods', 'Every spring the yard floods, right here by the bike shed.'), quiet]);
   await face(page, 'Balance');
   await page.getByRole('button', { name: 'Even out', exact: true }).click();
   const panel = page.getByRole('dialog', { name: 'Even out' });
@@ -270,7 +273,7 @@ test('speed by percent and by length, pitch, backwards: of what is chosen, undon
   await expect(page.getByText(/plays 0:15\.0/)).toBeVisible();
 });
 
-test('a clip says for itself whether the bed makes room for it; a range has slopes as fields and as handles', async ({ page }, info) => {
+test('a clip says for itself whether the bed makes room for it; a range has slopes as fields and as handles', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, [clip('mp4', 5)]);
   await layMusic(page, sine());
@@ -283,7 +286,7 @@ test('a clip says for itself whether the bed makes room for it; a range has slop
   await expect(page.getByRole('button', { name: 'Undo: make room for it' })).toBeVisible();
   await face(page, 'Balance');
   await page.getByRole('button', { name: /^Mute Clips/ }).click();
-  const muted = await exported(page, info.outputPath('muted.wav'));
+  const muted = await soundOf(page);
   await page.getByRole('button', { name: /^Undo/ }).click();
   // Clips are heard with the bed lowered; without them it stays up.
   await face(page, 'Bed');

@@ -1,6 +1,7 @@
 import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, pressable, test, type, LIFT } from './app';
-import { SECOND, exported, level, showWith, tapPiece, tool, undoIs } from './bed';
+import { SECOND, heard, level, showWith, tapPiece, tool, undoIs } from './bed';
 import { clickSong, clicksOf, loudestFrame, ticks } from './media';
+import { exportedAsHeard } from './sound';
 
 test('two songs with an overlap: laid one after the other, overlapped by typing, crossed by law, reordered', async ({ page }, info) => {
   await showWith(page);
@@ -16,7 +17,8 @@ test('two songs with an overlap: laid one after the other, overlapped by typing,
   await tool(page, 'Cross');
   // Both hum at 220 Hz, in step where they overlap: the very same sound.
   await expect(page.getByText('the two are the same there')).toBeVisible();
-  const matched = await exported(page, info.outputPath('matched.wav'));
+  const matched = await exportedAsHeard(page, info.outputPath('matched.wav'));
+  await face(page, 'Bed');
   expect(clicksOf(matched)).toEqual([2.5 * SECOND, 6.5 * SECOND]);
   const hum = level(matched, 1, 2);
   for (let at = 3.8; at < 6.2; at += 0.2) expect(Math.abs(level(matched, at, at + 0.2) - hum)).toBeLessThan(0.5);
@@ -25,7 +27,7 @@ test('two songs with an overlap: laid one after the other, overlapped by typing,
   await tool(page, 'Cross');
   await tool(page, 'Crossing: Equal power');
   // Equal power is for sounds that are unlike: the same hum on both sides rises by 3 dB in the middle.
-  expect(level(await exported(page, info.outputPath('power.wav')), 4.95, 5.05) - hum).toBeCloseTo(3.01, 1);
+  expect(level(await heard(page), 4.95, 5.05) - hum).toBeCloseTo(3.01, 1);
 
   await page.getByRole('tab', { name: 'Bed' }).tap();
   await page.getByRole('button', { name: '2 pieces in order' }).tap();
@@ -35,16 +37,16 @@ test('two songs with an overlap: laid one after the other, overlapped by typing,
   await undoIs(page, 'change the order');
 });
 
-test('split, slip, remove a range and close up by thumb; a reload in the middle; every step has its name', async ({ page }, info) => {
+test('split, slip, remove a range and close up by thumb; a reload in the middle; every step has its name', async ({ page }) => {
   await showWith(page);
   await layMusic(page, clickSong(12));
   await goTo(page, 4);
   await tool(page, 'Cut');
   await tool(page, 'Split at the now line');
   await expect(page.getByTestId(/^part /)).toHaveCount(2);
-  const split = await exported(page, info.outputPath('split.wav'));
+  const split = await heard(page);
   await page.getByRole('button', { name: 'Undo: split' }).tap();
-  const whole = await exported(page, info.outputPath('whole.wav'));
+  const whole = await heard(page);
   await page.getByRole('button', { name: 'Redo: split' }).tap();
   // A split that changes nothing is not heard.
   let apart = 0;
@@ -58,7 +60,7 @@ test('split, slip, remove a range and close up by thumb; a reload in the middle;
   await expect(page.getByText('saved', { exact: true })).toBeVisible();
   await page.reload();
   await undoIs(page, 'slip');
-  expect(clicksOf(await exported(page, info.outputPath('slipped.wav')))).toEqual([2.5 * SECOND, 4.5 * SECOND]);
+  expect(clicksOf(await heard(page))).toEqual([2.5 * SECOND, 4.5 * SECOND]);
 
   await tapPiece(page, '0:00.0');
   await goTo(page, 1);
@@ -67,10 +69,10 @@ test('split, slip, remove a range and close up by thumb; a reload in the middle;
   await expect(page.getByTestId('range to')).toBeVisible();
   await tool(page, 'Remove the range and close up');
   await undoIs(page, 'remove a range and close up');
-  expect(clicksOf(await exported(page, info.outputPath('closed.wav')))).toEqual([1.5 * SECOND, 3.5 * SECOND]);
+  expect(clicksOf(await heard(page))).toEqual([1.5 * SECOND, 3.5 * SECOND]);
 });
 
-test('a join is lined up by steps, by dragging and by itself, and heard', async ({ page }, info) => {
+test('a join is lined up by steps, by dragging and by itself, and heard', async ({ page }) => {
   await showWith(page, 6);
   await layMusic(page, ticks(40));
   // Out of step on purpose: a second is one and a half beats.
@@ -83,7 +85,7 @@ test('a join is lined up by steps, by dragging and by itself, and heard', async 
   const dialog = page.getByRole('dialog', { name: 'Line up a join' });
   await expect(dialog.getByTestId('join view')).toBeVisible();
   const from = async () => {
-    const clicks = clicksOf(await exported(page, info.outputPath('join.wav')));
+    const clicks = clicksOf(await heard(page));
     return clicks.find((frame) => frame > 5 * SECOND)!;
   };
   await page.keyboard.press('Escape');
@@ -113,12 +115,12 @@ test('a join is lined up by steps, by dragging and by itself, and heard', async 
   await expect(dialog.getByRole('button', { name: 'Stop' })).toBeVisible();
   await page.keyboard.press('Escape');
   // Lined up, the beat runs on through the cut: every interval is a beat of 32,000 frames.
-  const clicks = clicksOf(await exported(page, info.outputPath('lined.wav')));
+  const clicks = clicksOf(await heard(page));
   for (let i = 1; i < clicks.length; i += 1)
     expect(Math.abs(((((clicks[i]! - clicks[i - 1]!) % 32_000) + 16_000) % 32_000) - 16_000)).toBeLessThanOrEqual(2);
 });
 
-test('spot sounds: laid at the now line, repeated, layered, lowered; a range of the bed lowered in one gesture', async ({ page }, info) => {
+test('spot sounds: laid at the now line, repeated, layered, lowered; a range of the bed lowered in one gesture', async ({ page }) => {
   await showWith(page);
   await face(page, 'Bed');
   await goTo(page, 3);
@@ -131,7 +133,7 @@ test('spot sounds: laid at the now line, repeated, layered, lowered; a range of 
   await expect(page.getByTestId(/^part /)).toHaveCount(3);
   await tool(page, 'Loudness');
   await type(page, 'Loudness in dB', '-6.0206');
-  const spots = await exported(page, info.outputPath('spots.wav'));
+  const spots = await heard(page);
   expect([5.5, 7.5, 9.5].map((at) => Number(spots[at * SECOND]!.toFixed(1)))).toEqual([0.4, 0.8, 0.8]);
   // They lie one over the other: where two hum there is more than where one does.
   expect(level(spots, 7.1, 7.4) - level(spots, 9, 9.4)).toBeGreaterThan(3);
@@ -143,7 +145,7 @@ test('spot sounds: laid at the now line, repeated, layered, lowered; a range of 
   await type(page, 'Range to', '9');
   await type(page, 'Range in dB', '-12');
   await undoIs(page, 'lower a range');
-  const bed = await exported(page, info.outputPath('bed.wav'));
+  const bed = await heard(page);
   expect(level(bed, 6.2, 8.8) - level(bed, 4, 5)).toBeCloseTo(-12, 1);
   expect(level(bed, 10, 11) - level(bed, 4, 5)).toBeCloseTo(0, 1);
   expect(level(bed, 5.7, 5.8) - level(bed, 4, 5)).toBeCloseTo(-6, 0);
@@ -179,9 +181,7 @@ test('by thumb: a part that is dragged near a change of picture lies on it, and 
   expect(await at()).toBeLessThan(5);
 });
 
-test('@wide by keyboard: split, choose all, move together, copy and paste, remove and close up, cross, line up, loop', async ({
-  page,
-}, info) => {
+test('@wide by keyboard: split, choose all, move together, copy and paste, remove and close up, cross, line up, loop', async ({ page }) => {
   const press = async (name: string | RegExp) => {
     await pressable(page, name).focus();
     await page.keyboard.press('Enter');
@@ -252,5 +252,5 @@ test('@wide by keyboard: split, choose all, move together, copy and paste, remov
   await expect(field(page, 'Bars')).toHaveValue('3');
   await press('Lay the loop');
   await undoIs(page, 'lay a loop, 2 passes');
-  expect(loudestFrame(await exported(page, info.outputPath('all.wav')))).toBeGreaterThan(0);
+  expect(loudestFrame(await heard(page))).toBeGreaterThan(0);
 });

@@ -1,20 +1,4 @@
-import {
-  addPhotos,
-  centreOf,
-  demoTest,
-  dragByTouch,
-  expect,
-  face,
-  field,
-  GRIP,
-  layMusic,
-  LIFT,
-  newShow,
-  openDemo,
-  test,
-  type,
-} from './app';
-import { tool } from './bed';
+import { addPhotos, centreOf, demoTest, dragByTouch, expect, field, GRIP, layMusic, LIFT, newShow, openDemo, test, type } from './app';
 import { clickSong, photo } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
@@ -152,62 +136,4 @@ demoTest('@wide keys: play, step, trim to the now line, zoom, undo, delete, and 
   await expect(page.getByTestId('part puddle-jump')).toBeHidden();
   await page.keyboard.press('Control+z');
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
-});
-
-demoTest('every control has a name, and on a phone a thumb can hit it', async ({ page }) => {
-  await openDemo(page);
-  await page.getByTestId('part puddle-jump').tap({ position: { x: 100, y: 100 } });
-  for (const name of ['Cut', 'Ends', 'Fades', 'Loudness', 'Range', 'Repeat', 'More']) {
-    await tool(page, name);
-    await check();
-  }
-  await tool(page, 'Repeat');
-  await page.getByRole('button', { name: 'Make a loop of whole bars' }).click();
-  await expect(page.getByText(/^Click:/)).toBeVisible();
-  await check();
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /^Length:/ }).click();
-  await check();
-  await page.keyboard.press('Escape');
-  for (const name of ['Pictures', 'Finish', 'Balance', 'Voice'] as const) {
-    await face(page, name);
-    await check();
-  }
-  for (const panel of [/^Dips:/, 'Speakers', /where it is hardest to hear/]) {
-    await page.getByRole('button', { name: panel }).click();
-    await check();
-    await page.keyboard.press('Escape');
-  }
-  await page.getByRole('button', { name: /^1-puddle/ }).press('Enter');
-  for (const name of ['Dip', 'Takes', 'Words', 'Pauses', 'Pins']) {
-    await tool(page, name);
-    await check();
-  }
-
-  await face(page, 'Finish');
-  for (const panel of ['Credits', 'Save as a film', 'Save the sound alone', 'Save the work as a file', /Save a timeline/]) {
-    await page.getByRole('button', { name: panel, exact: true }).click();
-    await check();
-    await page.keyboard.press('Escape');
-  }
-
-  async function check(): Promise<void> {
-    const faults = await page.evaluate(() => {
-      const controls = [
-        ...document.querySelectorAll<HTMLElement>('button, [role=button], [role=tab], [role=slider], input:not([type=file])'),
-      ];
-      return controls
-        .filter((one) => one.offsetParent !== null && !one.dataset.testid?.startsWith('picture'))
-        .flatMap((one) => {
-          const { width, height } = one.getBoundingClientRect();
-          const name = one.getAttribute('aria-label') ?? one.textContent ?? '';
-          return [
-            name.trim() === '' ? `no name: ${one.outerHTML.slice(0, 80)}` : '',
-            width < 43.5 || height < 43.5 ? `${name}: ${width} x ${height}` : '',
-          ].filter(Boolean);
-        });
-    });
-    expect(faults).toEqual([]);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
-  }
 });

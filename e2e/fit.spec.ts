@@ -19,7 +19,8 @@ import {
   test,
   type,
 } from './app';
-import { SPARK_AT, clickSong, hiss, photo, probe, samplesOf, song } from './media';
+import { SPARK_AT, clickSong, hiss, photo, samplesOf, song } from './media';
+import { soundOf } from './sound';
 
 const SECOND = 48_000;
 const SONG = { tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 } as const;
@@ -88,7 +89,7 @@ demoTest(
   },
 );
 
-test('a passage is kept whole, a moment of the music meets a moment of the show, and both hold after a reload', async ({ page }, info) => {
+test('a passage is kept whole, a moment of the music meets a moment of the show, and both hold after a reload', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photosFor(10));
   await layMusic(page, song('spark', SONG, true));
@@ -118,9 +119,7 @@ test('a passage is kept whole, a moment of the music meets a moment of the show,
 
   await page.reload();
   await fits(page);
-  const path = info.outputPath('met.wav');
-  await exportWav(page, path, 'Float');
-  const { left } = samplesOf(path);
+  const left = await soundOf(page);
   let spark = 0;
   for (let i = 0; i < left.length; i += 1) if (Math.abs(left[i]!) > Math.abs(left[spark]!)) spark = i;
   expect(Math.abs(spark / SECOND - 25)).toBeLessThan(0.6);
@@ -168,7 +167,7 @@ test('the bed’s end is dragged and woven anew while the finger moves; a pictur
   await fits(page);
 });
 
-test('a whole piece is nudged beyond what goes unnoticed, with a plain warning, and fits to the frame', async ({ page }, info) => {
+test('a whole piece is nudged beyond what goes unnoticed, with a plain warning, and fits to the frame', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photosFor(3));
   await layMusic(page, clickSong(17));
@@ -176,9 +175,7 @@ test('a whole piece is nudged beyond what goes unnoticed, with a plain warning, 
   await expect(page.getByText(/13\.3 % faster, the pitch stays\. That much can be heard/)).toBeVisible();
   await page.getByRole('button', { name: 'Use the lilt' }).tap();
   await fits(page);
-  const path = info.outputPath('nudged.wav');
-  await exportWav(page, path, 'Float');
-  expect(probe(path).frames).toBe(15 * SECOND);
+  expect((await soundOf(page)).length).toBe(15 * SECOND);
 });
 
 test('hearing can be stopped and taken up again; what needs no listening works meanwhile', async ({ page }) => {
@@ -219,7 +216,7 @@ test('a piece of ten seconds and a piece of pure noise give sensible answers or 
 
 test('@wide by keyboard: another length, the beat put right, a stitch moved and taken away, the speed nudged to the frame', async ({
   page,
-}, info) => {
+}) => {
   await newShow(page);
   await addPhotos(page, await photosFor(8));
   await layMusic(page, song('plain', SONG));
@@ -255,15 +252,13 @@ test('@wide by keyboard: another length, the beat put right, a stitch moved and 
   await press('Take stitch 1 away');
   await expect.poll(async () => Math.min(...(await stitches(page)).map((at) => Math.abs(at - moved!)))).toBeGreaterThan(0.5);
   await fits(page);
-  const path = info.outputPath('exact.wav');
-  await exportWav(page, path, 'Float');
-  expect(probe(path).frames).toBe(40 * SECOND);
+  const left = await soundOf(page);
+  expect(left.length).toBe(40 * SECOND);
   // The pictures change on the bars of the music: every change lies on one of the weave's.
   await face(page, 'Pictures');
   await press('Times');
   await press('Onto the bars');
   await expect(page.getByRole('button', { name: 'Undo: move the changes onto the beat' })).toBeVisible();
   // The end is the piece's own, to the frame of the show: the ring dies away, nothing is cut.
-  const { left } = samplesOf(path);
   expect(Math.abs(left.at(-1)!)).toBeLessThan(2e-3);
 });

@@ -1,40 +1,8 @@
-import type { Page } from '@playwright/test';
 import { addPhotos, expect, face, finishPanel, layMusic, newShow, openEmpty, test, type } from './app';
 import { clickSong, photo } from './media';
+import { readRow, writeRows } from './rows';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050')]);
-
-/** Writes into the browser's storage behind the application's back, as a crash or a newer version would. */
-async function writeRaw(page: Page, change: Record<string, string>): Promise<void> {
-  await page.evaluate(async (entries) => {
-    const names = (await indexedDB.databases()).map((one) => one.name!).filter((name) => name.includes('rainbed'));
-    const open = indexedDB.open(names[0]!);
-    const db = await new Promise<IDBDatabase>((resolve) => (open.onsuccess = () => resolve(open.result)));
-    const store = db.objectStoreNames[0]!;
-    const transaction = db.transaction(store, 'readwrite');
-    const objects = transaction.objectStore(store);
-    for (const [key, value] of Object.entries(entries)) {
-      if (objects.keyPath === null) objects.put(value, key);
-      else objects.put({ [objects.keyPath as string]: key, value });
-    }
-    await new Promise((resolve) => (transaction.oncomplete = resolve));
-    db.close();
-  }, change);
-}
-
-/** What the browser's storage holds under a name; null where there is nothing. */
-async function readRaw(page: Page, key: string): Promise<string | null> {
-  return page.evaluate(async (name) => {
-    const names = (await indexedDB.databases()).map((one) => one.name!).filter((one) => one.includes('rainbed'));
-    const open = indexedDB.open(names[0]!);
-    const db = await new Promise<IDBDatabase>((resolve) => (open.onsuccess = () => resolve(open.result)));
-    const store = db.objectStoreNames[0]!;
-    const asked = db.transaction(store).objectStore(store).get(name);
-    const found = await new Promise<unknown>((resolve) => (asked.onsuccess = () => resolve(asked.result ?? null)));
-    db.close();
-    return typeof found === 'string' || found === null ? found : String((found as { value: unknown }).value);
-  }, key);
-}
 
 test('a reload in the middle brings back the show, the place and the undo steps', async ({ page }) => {
   await newShow(page);
@@ -125,7 +93,7 @@ test('damaged and newer shows are named, kept, and hide no other', async ({ page
   await newShow(page);
   await addPhotos(page, await photos());
   await page.getByRole('button', { name: 'Back to the shows' }).click();
-  await writeRaw(page, {
+  await writeRows(page, {
     'show/broken-1': '{"savedAt": 5, "show": {"format": 1, "id"',
     'show/broken-2': JSON.stringify({ savedAt: 6, show: { format: 1, id: 'broken-2', pictures: [{}] } }),
     'show/newer-1': JSON.stringify({ savedAt: 7, show: { format: 99, id: 'newer-1' } }),
@@ -208,7 +176,7 @@ test('what a show that was deleted for good named is freed a week later, not soo
     await page.clock.setFixedTime(week + days * 24 * 3600 * 1000);
     await page.reload();
     await expect(list).toBeVisible();
-    await expect.poll(() => readRaw(page, 'marks')).toMatch(/[0-9a-f]{64}/);
+    await expect.poll(() => readRow(page, 'marks')).toMatch(/[0-9a-f]{64}/);
     expect(await stored()).toBe(2);
   }
   await page.clock.setFixedTime(week + 7.1 * 24 * 3600 * 1000);

@@ -4,6 +4,7 @@ import { WavWriter } from '../core/files';
 import { addPhotos, expect, exportWav, face, finishPanel, newShow, test } from './app';
 import { made } from '../tests/made';
 import { photo, samplesOf } from './media';
+import { exportedAsHeard, soundOf } from './sound';
 import { bringNarrations } from './voice';
 import { openShowFile } from './work';
 
@@ -58,9 +59,7 @@ test('files of one piece come in as its layers: heard, quieter, muted, over time
   const high = page.getByRole('group', { name: 'Layer high' });
   await expect(low).toBeVisible();
 
-  const whole = info.outputPath('whole.wav');
-  await exportWav(page, whole, 'Float');
-  const before = samplesOf(whole).left;
+  const before = await exportedAsHeard(page, info.outputPath('whole.wav'));
   expect(strength(before, 110, 4, 8)).toBeCloseTo(0.15, 2);
   expect(strength(before, 1760, 4, 8)).toBeCloseTo(0.15, 2);
   // Nothing of the second one is heard before it begins.
@@ -70,9 +69,7 @@ test('files of one piece come in as its layers: heard, quieter, muted, over time
   await part.tap();
   // Its layers are still open.
   await high.getByRole('button', { name: /^Mute/ }).tap();
-  const muted = info.outputPath('muted.wav');
-  await exportWav(page, muted, 'Float');
-  const after = samplesOf(muted).left;
+  const after = await soundOf(page);
   expect(strength(after, 1760, 4, 8)).toBeLessThan(0.002);
   expect(strength(after, 110, 4, 8)).toBeCloseTo(0.15, 2);
 

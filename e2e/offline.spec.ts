@@ -1,38 +1,33 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { appendFileSync, cpSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { basename, resolve } from 'node:path';
 import type { Page } from '@playwright/test';
+import { serve as start, type Served } from '../tests/serve';
 import { addPhotos, expect, exportWav, face, finishPanel, layMusic, test } from './app';
 import { clickSong, photo, probe } from './media';
+import { BROWSER } from '../playwright.config';
 import { NO_DEMO } from './seeded';
 import { laid, recordBar } from './voice';
 
 const PORT = 4885;
 const SITE = resolve('test-results/offline-site');
 
-test.use({ serviceWorkers: 'allow', baseURL: `http://localhost:${PORT}` });
+// Service workers that wait, and what it takes to be installed, are the whole browser's.
+test.use({ launchOptions: BROWSER, serviceWorkers: 'allow', baseURL: `http://localhost:${PORT}` });
 
-let server: ChildProcess | null = null;
+let server: Served | null = null;
 
 async function serve(site: string): Promise<void> {
-  const started = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', site, '.cache/demo'], {
-    env: { ...process.env, PORT: String(PORT) },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  server = started;
-  await new Promise((ready) => started.stdout.once('data', ready));
+  server = await start(PORT, [], site);
 }
 
 async function end(): Promise<void> {
   const ended = server;
   server = null;
-  if (!ended || ended.exitCode !== null) return;
-  const gone = new Promise((done) => ended.once('exit', done));
-  ended.kill('SIGKILL');
-  await gone;
+  await ended?.end();
 }
 
+test.describe.configure({ mode: 'default' });
 test.beforeAll(() => {
   rmSync(SITE, { recursive: true, force: true });
   cpSync(resolve('dist'), SITE, { recursive: true });

@@ -1,21 +1,7 @@
-import {
-  addPhotos,
-  centreOf,
-  dragByTouch,
-  expect,
-  expectStage,
-  exportWav,
-  face,
-  field,
-  goTo,
-  layMusic,
-  newShow,
-  test,
-  type,
-  GRIP,
-} from './app';
+import { addPhotos, centreOf, dragByTouch, expect, expectStage, face, field, goTo, layMusic, newShow, test, type, GRIP } from './app';
 import { clickSong, clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
 import { luminance } from './rising';
+import { exportedAsHeard, soundOf } from './sound';
 import type { Page } from '@playwright/test';
 
 /** A red photo for five seconds, then the clip: `from` seconds of its film on. */
@@ -29,10 +15,12 @@ async function clipBehindPhoto(page: Page, from: number): Promise<void> {
   await page.keyboard.press('Escape');
 }
 
-async function exported(page: Page, path: string): Promise<Float32Array> {
-  await exportWav(page, path, 'Float');
+/** What the show sounds like; the Pictures face is left and opened again, so that nothing is chosen. */
+async function heard(page: Page): Promise<Float32Array> {
+  const sound = await soundOf(page);
+  await face(page, 'Voice');
   await face(page, 'Pictures');
-  return samplesOf(path).left;
+  return sound;
 }
 
 const level = (samples: Float32Array, from: number, to: number) => {
@@ -46,7 +34,8 @@ test('the sound starts before its picture (J-cut) and runs on after it, to the f
   await clipBehindPhoto(page, 2);
   await page.getByRole('button', { name: 'Sound', exact: true }).tap();
   await type(page, 'Starts earlier by', '1.5');
-  const early = await exported(page, info.outputPath('early.wav'));
+  const early = await exportedAsHeard(page, info.outputPath('early.wav'));
+  await face(page, 'Pictures');
   // The film clicks a second before the passage that is shown, and the passage begins at five seconds.
   expect(loudestFrame(early)).toBe((5 + FILM_CLICK - 2) * 48_000);
   expect(level(early, 0, 3.4)).toBe(0);
@@ -63,17 +52,17 @@ test('the sound starts before its picture (J-cut) and runs on after it, to the f
   await page.getByRole('button', { name: /^Sound of film/ }).tap();
   await expect(page.getByTestId('silence 1 from')).toHaveAttribute('aria-valuenow', '3');
   await expect(page.getByText('silent from 0:03.0 to 0:03.5 of the film')).toBeVisible();
-  const quiet = await exported(page, info.outputPath('quiet.wav'));
+  const quiet = await heard(page);
   expect(level(quiet, 6, 6.5)).toBe(0);
   expect(level(quiet, 6.6, 7)).toBeCloseTo(0.005 / Math.SQRT2, 4);
 
   await page.getByTestId('picture 2').tap();
   await page.getByRole('button', { name: 'Sound', exact: true }).tap();
   await page.getByRole('button', { name: 'Its sound is on' }).tap();
-  expect(level(await exported(page, info.outputPath('off.wav')), 0, 8)).toBe(0);
+  expect(level(await heard(page), 0, 8)).toBe(0);
 });
 
-test('by thumb on its lane: earlier and later by the bars, set apart, moved, put back', async ({ page }, info) => {
+test('by thumb on its lane: earlier and later by the bars, set apart, moved, put back', async ({ page }) => {
   await clipBehindPhoto(page, 2);
   await page.getByRole('button', { name: 'Close the drawer' }).tap();
   const own = page.getByRole('button', { name: /^Sound of film-5/ });
@@ -92,17 +81,17 @@ test('by thumb on its lane: earlier and later by the bars, set apart, moved, put
   await page.getByRole('button', { name: 'Set it apart' }).tap();
   await page.getByRole('button', { name: 'Ends', exact: true }).tap();
   await type(page, 'Starts at', '0.5');
-  const apart = await exported(page, info.outputPath('apart.wav'));
+  const apart = await heard(page);
   // It begins `lead` seconds before the film's second 2: the click is a second before that second.
   expect(Math.abs(loudestFrame(apart) - (0.5 + lead - 1) * 48_000)).toBeLessThanOrEqual(1);
   await page.getByTestId('picture 2').tap();
   await page.getByRole('button', { name: 'Sound', exact: true }).tap();
   await page.getByRole('button', { name: 'Put its sound back' }).tap();
-  const back = await exported(page, info.outputPath('back.wav'));
+  const back = await heard(page);
   expect(loudestFrame(back)).toBe((5 + FILM_CLICK - 2) * 48_000);
 });
 
-test('a clip at twice its speed: film and sound together, the sound set apart along with it', async ({ page }, info) => {
+test('a clip at twice its speed: film and sound together, the sound set apart along with it', async ({ page }) => {
   await clipBehindPhoto(page, 0);
   const speed = async (percent: string) => {
     await page.getByTestId('picture 2').tap();
@@ -116,7 +105,7 @@ test('a clip at twice its speed: film and sound together, the sound set apart al
   await expect(field(page, 'New length')).toHaveValue(/2\.5/);
   await page.keyboard.press('Escape');
   await expect(page.getByTestId('picture 2')).toHaveAttribute('aria-label', /2\.5 seconds from 0:05/);
-  const fast = await exported(page, info.outputPath('fast.wav'));
+  const fast = await heard(page);
   expect(Math.abs(loudestFrame(fast) - (5 + FILM_CLICK / 2) * 48_000)).toBeLessThanOrEqual(2);
   expect(fast.length).toBe(7.5 * 48_000);
   // A second in, the film is at its second two: every frame of it tells its own time.
@@ -127,15 +116,13 @@ test('a clip at twice its speed: film and sound together, the sound set apart al
   await page.getByRole('button', { name: 'Sound', exact: true }).tap();
   await page.getByRole('button', { name: 'Set it apart' }).tap();
   await speed('100');
-  const slow = await exported(page, info.outputPath('slow.wav'));
+  const slow = await heard(page);
   expect(Math.abs(loudestFrame(slow) - (5 + FILM_CLICK) * 48_000)).toBeLessThanOrEqual(2);
   await goTo(page, 6);
   await expectStage(page, Array<number>(3).fill(luminance(1)));
 });
 
-test('a recording is lined up with its clip and laid in step; a stranger is said to be unsure; both stay in step', async ({
-  page,
-}, info) => {
+test('a recording is lined up with its clip and laid in step; a stranger is said to be unsure; both stay in step', async ({ page }) => {
   const { film, table, other } = recordings();
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030'), film]);
@@ -153,7 +140,7 @@ test('a recording is lined up with its clip and laid in step; a stranger is said
   await page.getByRole('button', { name: 'Stop', exact: true }).tap();
   await page.getByRole('button', { name: 'Lay it in step' }).tap();
   await expect(page.getByText(/sound of a clip|plays 0:08/)).toBeVisible();
-  const laid = await exported(page, info.outputPath('laid.wav'));
+  const laid = await heard(page);
   const recording = samplesOf(table).left;
   const begins = Math.round(TABLE_EARLY * 48_000);
   expect(likeness(laid, 5.5 * 48_000, recording, begins + 0.5 * 48_000, 60)).toBeGreaterThan(0.99);
@@ -161,7 +148,7 @@ test('a recording is lined up with its clip and laid in step; a stranger is said
   // A longer photo before it: the recording moves along with its clip.
   await page.getByTestId('picture 1').tap();
   await type(page, 'Time on screen', '7');
-  const moved = await exported(page, info.outputPath('moved.wav'));
+  const moved = await heard(page);
   expect(likeness(moved, 7.5 * 48_000, recording, begins + 0.5 * 48_000, 60)).toBeGreaterThan(0.99);
 });
 
@@ -230,9 +217,7 @@ test('@wide by keyboard: choose by Ctrl, order, time, the clip’s sound and its
   await expect(page.getByTestId('picture 4')).toHaveAttribute('aria-label', /Picture 4, pasted/);
 });
 
-test('@wide by keyboard: spread to the bed, tap along, a J-cut in the exported WAV, a recording lined up and laid', async ({
-  page,
-}, info) => {
+test('@wide by keyboard: spread to the bed, tap along, a J-cut in the exported WAV, a recording lined up and laid', async ({ page }) => {
   const { film, table } = recordings();
   const press = async (name: string, exact = true) => {
     await page.getByRole('button', { name, exact }).focus();
@@ -273,7 +258,7 @@ test('@wide by keyboard: spread to the bed, tap along, a J-cut in the exported W
   await page.keyboard.press('Shift+ArrowUp');
   for (let i = 0; i < 5; i += 1) await page.keyboard.press('ArrowUp');
   await expect(field(page, 'Starts earlier by')).toHaveValue('1.5 s');
-  const early = await exported(page, info.outputPath('early.wav'));
+  const early = await heard(page);
   // The song clicks at 2.5 s, the film a second before the passage that begins at five.
   expect(Math.round(early[4 * 48_000]! * 10)).toBe(8);
 

@@ -21,7 +21,7 @@ function hashOfBuild(): string {
 
 /** Visits the list of shows for the first time and waits until the demo show is laid out. */
 async function layOut(folder: string, baseURL: string): Promise<void> {
-  const context = await chromium.launchPersistentContext(folder, { ...CHROMIUM, baseURL, serviceWorkers: 'block' });
+  const context = await chromium.launchPersistentContext(folder, { ...CHROMIUM, baseURL, serviceWorkers: 'block', locale: 'en-US' });
   const page = await context.newPage();
   await page.goto('/');
   await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).waitFor({ timeout: 240_000 });

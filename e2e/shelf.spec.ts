@@ -1,10 +1,9 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { once } from 'node:events';
 import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { addPhotos, expect, face, newShow, test } from './app';
 import { made } from '../tests/made';
+import { serve, type Served } from '../tests/serve';
 import { ffmpeg, photo } from './media';
 
 /** A server of its own with a teacher's folder: it is stopped in the middle. */
@@ -12,7 +11,7 @@ const PORT = 4881;
 let teacher = '';
 test.use({ baseURL: `http://localhost:${PORT}` });
 
-let server: ChildProcess;
+let server: Served;
 
 function tone(place: string, hertz: number, ...tags: string[]): void {
   const words = tags.flatMap((tag) => ['-metadata', tag]);
@@ -24,11 +23,7 @@ function tone(place: string, hertz: number, ...tags: string[]): void {
 }
 
 async function start(): Promise<void> {
-  server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts', 'dist', '.cache/demo', '--shelf', teacher], {
-    env: { ...process.env, PORT: String(PORT) },
-    stdio: 'ignore',
-  });
-  await expect.poll(async () => (await fetch(`http://localhost:${PORT}/shelf/list`).catch(() => null))?.ok ?? false).toBe(true);
+  server = await serve(PORT, ['--shelf', teacher]);
 }
 
 test.describe.configure({ mode: 'default' });
@@ -52,8 +47,8 @@ test.beforeAll(async () => {
   );
   await start();
 });
-test.afterAll(() => {
-  server.kill();
+test.afterAll(async () => {
+  await server.end();
   rmSync(teacher, { recursive: true });
 });
 
@@ -115,9 +110,7 @@ test('a folder of stems is one piece in layers; a server that stops in the middl
   await page.getByLabel('Search the shelf').fill('harbour');
   await expect(page.getByText('One found')).toBeVisible();
   // What is under way is still answered when it ends in peace: here it is gone at once, and only then is anything asked for.
-  const gone = once(server, 'exit');
-  server.kill('SIGKILL');
-  await gone;
+  await server.end();
   await page.getByRole('button', { name: /“Harbour Lights” as music/ }).tap();
   await expect(page.getByText(/“Harbour Lights” could not be fetched: the shelf’s server does not answer/)).toBeVisible();
   await expect(page.getByTestId(/^part /)).toHaveCount(1);

@@ -4,6 +4,7 @@ import { give, run } from './ground.mjs';
 
 const DEBIAN = [
   { name: 'chromium', path: '/usr/bin/chromium' },
+  { name: 'chromium-headless-shell', path: '/usr/bin/chromium-headless-shell' },
   { name: 'ffmpeg', path: '/usr/bin/ffmpeg' },
   { name: 'sox', path: '/usr/bin/sox' },
   { name: 'espeak-ng', path: '/usr/bin/espeak-ng' },

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { resolve } from 'node:path';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
-import { CHROMIUM } from '../../playwright.config';
+import { BROWSER } from '../../playwright.config';
 import { NO_DEMO } from '../../e2e/seeded';
 import { median, table, type Figure } from '../figure';
 import { keyEdits, memory, scrolled, soundAfterTap, under20 } from '../page';
@@ -209,8 +209,8 @@ async function main(): Promise<void> {
   });
   await new Promise((ready) => server.stdout.once('data', ready));
   const context = await chromium.launchPersistentContext(PROFILE, {
-    ...CHROMIUM,
-    args: [...CHROMIUM.args, '--js-flags=--expose-gc'],
+    ...BROWSER,
+    args: [...BROWSER.args, '--js-flags=--expose-gc'],
     viewport: { width: 390, height: 844 },
     // The application that is measured is the one that was built last, not the one that an earlier run has kept.
     serviceWorkers: 'block',

@@ -1,4 +1,5 @@
 import { composeDrift, composePiece, type PieceSpec } from '../../tests/pieces';
+import { MANY } from '../../tests/budget';
 import { CLEMENTINE, JOY, playScore } from '../../tests/scores';
 import { noise } from '../../tests/tones';
 import { memorySource } from '../sound';
@@ -47,7 +48,8 @@ const PIECES: readonly PieceSpec[] = [
 ];
 
 describe('hearing composed pieces whose beats are known', () => {
-  const heard = PIECES.map((spec) => {
+  // Every other one has all metres, styles and tempi in it.
+  const heard = PIECES.filter((_, i) => MANY || i % 2 === 1 || i === 0).map((spec) => {
     const piece = composePiece(spec);
     return { spec, piece, hearing: hear(memorySource(piece.sound, 2)) };
   });
@@ -80,7 +82,7 @@ describe('hearing composed pieces whose beats are known', () => {
   });
 
   it('takes a person’s word for the beat, and still follows the drift', () => {
-    const { piece } = heard[5]!;
+    const { piece } = heard.find(({ spec }) => spec.tempo === 102)!;
     const source = memorySource(piece.sound, 2);
     const twice = hear(source, { tempo: 204, beats: 3, downbeat: piece.beats[1]! });
     expect(twice.pulse.tempo! / tempoOf(piece.beats)).toBeCloseTo(2, 1);
