@@ -156,7 +156,7 @@ describe('a weave', () => {
         const length = form.spans.reduce((sum, { from, to }) => sum + to - from, 0);
         expect(framesOf(length)).toBe(framesOf(wanted));
         expect(Math.abs(form.speed - 1)).toBeLessThan(0.2);
-      },
+      }),
       { numRuns: 15 },
     );
     const sound = soundOf(BAND, weaveAnswer(BAND.fitting, 70, FIRST_WISH)!, 70);
@@ -193,7 +193,7 @@ describe('a weave', () => {
           for (const at of [from, to]) expect(at > keep.from + 1e-6 && at < keep.to - 1e-6).toBe(false);
         }
         for (const span of answer.spans) expect(Math.min(span.to, out.to) - Math.max(span.from, out.from)).toBeLessThan(0.05);
-      },
+      }),
       { numRuns: 25 },
     );
     const meets = [{ source: 60, at: 30 }];
