@@ -1,11 +1,15 @@
-// `npm run bench [-- --json FILE]`: speeds and sizes on this machine, as ratios where there is a reference in the same run.
-// `npm run bench -- --torture [--rounds 1000] [--mutants 10000] [--seed 1]`: work that is ended at random moments, and damaged files.
+// `npm run bench [-- --only PART] [--json FILE]`: speeds and sizes on this machine, as ratios where there is a reference in the same run. Each part
+//   has a time limit; a bound that is missed makes it end with 1. `-- --small` tries each part once, without looking at its numbers.
+// `npm run bench -- --mutants [--json FILE]`: how many small changes of the code the tests find.
+// `npm run bench -- --torture [--rounds 1000] [--mutants 10000] [--seed 1]`: work that is ended at random moments, damaged files, and all cases of the tests.
 // `npm run bench -- --large`: a show of an hour: opening, scrolling, editing, playing, checking, filming.
 // `npm run bench -- --prices`: what each price of the fit decides, on the same music.
 // `npm run bench -- --music`: recorded music and voices from Debian's packages instead (needs apt-get and ffmpeg).
+import { ensureDebianPackages } from './debian.mjs';
 import { ensureDemo, ensurePackages, ensureSite, node, tool } from './ground.mjs';
 
 ensurePackages();
+ensureDebianPackages();
 const prices = process.argv.includes('--prices');
 const music = prices || process.argv.includes('--music');
 if (!music) {
@@ -21,5 +25,9 @@ const which = prices
       ? 'bench/torture/main.ts'
       : asked('--large')
         ? 'bench/large/main.ts'
-        : 'bench/main.ts';
+        : asked('--mutants')
+          ? 'bench/suite/main.ts'
+          : 'bench/main.ts';
 process.exitCode = node([tool('tsx'), '--expose-gc', which, ...process.argv.slice(2)]);
+// All cases of the tests that look at some only, and properties tried twenty times as often (tests/budget.ts).
+if (which === 'bench/torture/main.ts') process.exitCode ||= node([tool('jest')], { env: { ...process.env, RAIN_BED_CASES: 'many' } });

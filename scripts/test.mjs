@@ -41,4 +41,9 @@ await report.step('Playwright', () => {
   const path = join(root, 'test-results/e2e.json');
   return built ? report.playwright(path, node([tool('@playwright/test:playwright'), 'test'])) : whole(1);
 });
+await report.step('Bench, each part once in its smallest form', async () => {
+  if (!built) return whole(1);
+  const { status } = await nodeBeside([tool('tsx'), '--expose-gc', 'bench/main.ts', '--small']);
+  return whole(status);
+});
 report.end();

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from './budget';
 import { faultOf, partEnd, redo, showSeconds, startHistory, undo, type History, type Show } from '../core/show';
 
 /** Something that a person may do to a show, with its way back. */
@@ -40,6 +41,6 @@ export function keepsItsWord(show: Show, change: fc.Arbitrary<Change>, numRuns: 
       while (forth.future.length > 0) forth = redo(forth);
       expect(differsAt(forth.show, end.show)).toBeNull();
     }),
-    { numRuns, includeErrorInReport: true },
+    { numRuns: runs(numRuns), includeErrorInReport: true },
   );
 }

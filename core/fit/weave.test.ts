@@ -47,7 +47,7 @@ const SPECS: readonly PieceSpec[] = [
   { tempo: 130, beats: 6, style: 'organ', form: 'ABACA', bars: 6, seed: 4 },
 ];
 const PIECES = some(SPECS, 4).map(known);
-const [BAND] = PIECES as readonly [Known];
+const BAND = PIECES[0]!;
 
 /** Place on the true beat grid, in beats. */
 function beatAt({ beats }: Piece, at: number): number {
@@ -249,7 +249,7 @@ it('weaves music without a beat at quiet places, and noise too', () => {
     const source = memorySource(sound, 2);
     const fitting = startFitting(hear(source), source, { from: 0, to: sound.length / 2 / RATE });
     const answer = weaveAnswer(fitting, 30, FIRST_WISH)!;
-    expect(Math.abs(answer.off)).toBeLessThanOrEqual(2.9);
+    expect(Math.abs(answer.off)).toBeLessThanOrEqual(1);
     expect(answer.splices.length).toBeGreaterThan(0);
   }
 });

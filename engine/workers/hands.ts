@@ -8,19 +8,29 @@ const REST = 300;
 /** Where it is told; null where the browser has no such thing. */
 export const handsLine = (): BroadcastChannel | null => (typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL));
 
+/** Tells the time and lets it pass, ms. */
+export interface Clock {
+  now(): number;
+  wait(milliseconds: number): Promise<unknown>;
+}
+
+const REAL: Clock = {
+  now: () => performance.now(),
+  wait: (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds)),
+};
+
 /** Knows in a worker whether hands are on the application, in any window of it. Whoever makes it closes it. */
 export class Hands {
   private readonly line = handsLine();
   private until = 0;
 
-  constructor() {
-    this.line?.addEventListener('message', () => (this.until = performance.now() + REST));
+  constructor(private readonly clock: Clock = REAL) {
+    this.line?.addEventListener('message', () => (this.until = clock.now() + REST));
   }
 
   /** Settles once they rest. */
   async rest(): Promise<void> {
-    for (let wait = this.until - performance.now(); wait > 0; wait = this.until - performance.now())
-      await new Promise((resolve) => setTimeout(resolve, wait));
+    for (let left = this.until - this.clock.now(); left > 0; left = this.until - this.clock.now()) await this.clock.wait(left);
   }
 
   close(): void {
