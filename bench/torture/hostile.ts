@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { LIMITS, type Show } from '../../core/show';
 import { NO_DEMO } from '../../e2e/seeded';
 import { zipOf } from '../../e2e/work';
@@ -12,7 +15,7 @@ const LONGEST = 30_000;
 const MOST = 1_000;
 
 /** Show files that are small and hold very much: each as large as a bound allows, or far beyond it. */
-function files(): { readonly name: string; readonly path: string }[] {
+function files(folder: string): { readonly name: string; readonly path: string }[] {
   const show = showOf([10], 9);
   const [part] = show.parts;
   const withParts = (count: number, spans: number, pins: number) => {
@@ -28,7 +31,7 @@ function files(): { readonly name: string; readonly path: string }[] {
   };
   const packed = (name: string, text: string) => ({
     name,
-    path: zipOf({ 'show.json': text }, `.cache/e2e/hostile-${name.replace(/\W+/g, '-')}.zip`, true),
+    path: zipOf({ 'show.json': text }, join(folder, `hostile-${name.replace(/\W+/g, '-')}.zip`), true),
   });
   const { spans, pins } = LIMITS.whole;
   return [
@@ -43,7 +46,8 @@ function files(): { readonly name: string; readonly path: string }[] {
 /** How long each takes to be refused or opened, and what the largest process of the browser takes meanwhile. */
 export async function hostile(base: string): Promise<Figure[]> {
   const figures: Figure[] = [];
-  for (const { name, path } of files()) {
+  const folder = mkdtempSync(join(tmpdir(), 'rain-bed-hostile-'));
+  for (const { name, path } of files(folder)) {
     const mortal = new Mortal(base);
     try {
       const page = await mortal.wake();
@@ -67,5 +71,6 @@ export async function hostile(base: string): Promise<Figure[]> {
       await mortal.end();
     }
   }
+  rmSync(folder, { recursive: true });
   return figures;
 }

@@ -2,29 +2,13 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
 import puppeteer from 'puppeteer-core';
 import { Builder, Capabilities, type WebElement } from 'selenium-webdriver';
-import { CHROMIUM } from '../../playwright.config';
 import type { Remote } from './driver';
 
 const PHONE = { width: 390, height: 844 };
 /** A body as a function that a remote control can send over. */
 const call = (body: string, args: readonly unknown[]) => `(function () {${body}}).apply(null, ${JSON.stringify(args)})`;
-
-export async function chromiumRemote(base: string): Promise<Remote> {
-  const browser = await chromium.launch(CHROMIUM);
-  const page = await browser.newPage({ viewport: PHONE });
-  return {
-    goto: async (path) => void (await page.goto(base + path)),
-    script: (body, ...args) => page.evaluate(call(body, args)),
-    async press(body, ...args) {
-      const found = await page.evaluateHandle<Element>(call(body, args));
-      await found.click();
-    },
-    close: () => browser.close(),
-  };
-}
 
 /** @param privately as a private window, which keeps nothing. */
 export async function firefoxRemote(base: string, privately: boolean): Promise<Remote> {
