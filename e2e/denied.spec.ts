@@ -1,9 +1,9 @@
 import { addPhotos, expect, face, newShow, test } from './app';
 import { photo } from './media';
-import { CHROMIUM } from '../playwright.config';
+import { BROWSER } from '../playwright.config';
 
-// There is a microphone, and whoever is asked says no.
-test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream', '--deny-permission-prompts'] } });
+// There is a microphone, and whoever is asked says no: only the whole browser asks.
+test.use({ launchOptions: { ...BROWSER, args: [...BROWSER.args, '--use-fake-device-for-media-stream', '--deny-permission-prompts'] } });
 
 test('where the microphone is denied, words say so and name the other ways in', async ({ page }) => {
   await newShow(page);
