@@ -99,6 +99,7 @@ const SITE_INPUTS = [
   'tailwind.config.js',
   'package-lock.json',
   'scripts/compress.mjs',
+  'scripts/minify.cjs',
   'scripts/names.mjs',
   'scripts/offline.mjs',
 ];

@@ -1,4 +1,4 @@
-// Metro's minifier, by swc: the same job as its usual one, as small, in a tenth of the time.
+// Metro's minifier, by swc: what comes out is a little smaller than with its usual one, and a build takes two thirds of the time.
 const { minify } = require('@swc/core');
 
 /**
