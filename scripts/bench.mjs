@@ -1,6 +1,5 @@
 // `npm run bench [-- --only PART] [--json FILE]`: speeds and sizes on this machine, as ratios where there is a reference in the same run. Each part
 //   has a time limit; a bound that is missed makes it end with 1. `-- --small` tries each part once, without looking at its numbers.
-// `npm run bench -- --mutants [--json FILE]`: how many small changes of the code the tests find.
 // `npm run bench -- --torture [--rounds 1000] [--mutants 10000] [--seed 1]`: work that is ended at random moments, damaged files, and all cases of the tests.
 // `npm run bench -- --large`: a show of an hour: opening, scrolling, editing, playing, checking, filming.
 // `npm run bench -- --prices`: what each price of the fit decides, on the same music.
@@ -25,9 +24,7 @@ const which = prices
       ? 'bench/torture/main.ts'
       : asked('--large')
         ? 'bench/large/main.ts'
-        : asked('--mutants')
-          ? 'bench/suite/main.ts'
-          : 'bench/main.ts';
+        : 'bench/main.ts';
 process.exitCode = node([tool('tsx'), '--expose-gc', which, ...process.argv.slice(2)]);
 // All cases of the tests that look at some only, and properties tried twenty times as often (tests/budget.ts).
 if (which === 'bench/torture/main.ts') process.exitCode ||= node([tool('jest')], { env: { ...process.env, RAIN_BED_CASES: 'many' } });
