@@ -6,7 +6,6 @@ import { INSTRUMENTS, hertzOf, type InstrumentName } from './instruments';
 import { performLayer } from './perform';
 import { PIECES } from './pieces';
 import { SPOTS } from './spots';
-import { some } from '../tests/budget';
 
 const near = (at: number, list: readonly number[], within = 0.07) => list.some((other) => Math.abs(at - other) <= within);
 /** F-measure at ±70 ms (Davies, Degara and Plumbley, 2009). */
@@ -103,9 +102,8 @@ it('two dozen spot sounds and more: each ends in silence, none is over full scal
 });
 
 describe('what is heard of them: their scores are the truth', () => {
-  // One of each of three metres, or of all five; all pieces are heard in the bench.
-  const ids = some(['lantern-walk', 'night-shift', 'five-ladders', 'market-steps', 'seven-stiles'], 3);
-  const played = ids.map((id) => {
+  // One of each metre here; all of them are heard in the bench.
+  const played = ['lantern-walk', 'night-shift', 'five-ladders', 'market-steps', 'seven-stiles'].map((id) => {
     const piece = PIECES.find((one) => one.id === id)!;
     const score = compose(piece);
     const layers = piece.layers.map((_, index) => performLayer(score, index));
@@ -130,7 +128,7 @@ describe('what is heard of them: their scores are the truth', () => {
     const tempi = played.map(({ piece, hearing }) => (hearing.pulse.tempo ?? 0) / piece.tempo);
     for (const ratio of tempi) expect([0.5, 1, 2].some((octave) => Math.abs(ratio / octave - 1) <= 0.04)).toBe(true);
     const right = played.filter((_, i) => Math.abs(tempi[i]! - 1) <= 0.04);
-    expect(right.length).toBeGreaterThanOrEqual(played.length - 1);
+    expect(right.length).toBeGreaterThanOrEqual(4);
     for (const { hearing, beats } of right) expect(fMeasure(hearing.moments, beats)).toBeGreaterThan(0.93);
   });
 

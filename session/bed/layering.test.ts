@@ -25,10 +25,13 @@ jest.mock('../download', () => ({
   writing: () => undefined,
   freeLater: (name: string) => mockFreed.push(name),
 }));
+interface MockStores {
+  create(make: () => object): object;
+}
 let mockNext = 5000;
 const mockMade: Media[] = [];
 jest.mock('../library', () => {
-  const { create } = jest.requireActual<{ create(make: () => object): object }>('zustand');
+  const { create } = jest.requireActual<MockStores>('zustand');
   return {
     useLibrary: create(() => ({ arrivals: [] })),
     takeSoundFile: async (file: File) => {
