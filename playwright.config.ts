@@ -18,7 +18,7 @@ export const CHROMIUM = {
   ],
 };
 
-/** The browser as people have it: for what the engine alone does not do (installing, a crash, the speed of the screen). */
+/** The browser as people have it: for what the engine alone does not do (installing, asking for a microphone, the speed of the screen). */
 export const BROWSER = { ...CHROMIUM, executablePath: '/usr/bin/chromium' };
 
 const PORT = 4879;

@@ -11,7 +11,18 @@ import { noteCost } from './costs';
 const FOLDER = resolve('.cache/made');
 
 /** What the generators stand on: a file that changes here makes everything anew. */
-const PROGRAMS = ['tests/made.ts', 'tests/pieces.ts', 'tests/tape.ts', 'tests/tones.ts', 'tests/speakers.ts', 'e2e/media.ts', 'core/files'];
+const PROGRAMS = [
+  'tests/made.ts',
+  'tests/pieces.ts',
+  'tests/tape.ts',
+  'tests/tones.ts',
+  'tests/speakers.ts',
+  'e2e/media.ts',
+  'bench/voice.ts',
+  'core/files',
+  'core/sound/convert.ts',
+  'core/sound/resample.ts',
+];
 
 function hashOfPrograms(): string {
   const hash = createHash('sha256');
