@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { BROWSER } from '../playwright.config';
+import { BROWSER, CHROMIUM } from '../playwright.config';
 import { photo } from '../e2e/media';
 import { serve, type Served } from '../tests/serve';
 import { scrolled, soundAfterTap, under20 } from './page';
@@ -30,8 +30,9 @@ export function siteFigures(): Figure[] {
 
 let running: Promise<{ readonly served: Served; readonly browser: Browser }> | null = null;
 
-async function start() {
-  const [served, browser] = [await serve(PORT), await chromium.launch(BROWSER)];
+/** Where no number counts, the browser without its window is quicker. */
+async function start(size: Size) {
+  const [served, browser] = [await serve(PORT), await chromium.launch(size === 'full' ? BROWSER : CHROMIUM)];
   return { served, browser };
 }
 
@@ -47,7 +48,7 @@ export async function endBrowser(): Promise<void> {
 export const visit =
   (step: (page: Page, size: Size) => Promise<readonly Figure[]>) =>
   async (size: Size): Promise<readonly Figure[]> => {
-    const { browser } = await (running ??= start());
+    const { browser } = await (running ??= start(size));
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     try {
       const page = await context.newPage();

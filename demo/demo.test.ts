@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { musicFile, performLayers } from './music/perform';
+import { performLayers } from './music/perform';
 import { BEATS_PER_BAR, LAYERS, SECTIONS, TEMPO, compose } from './music/score';
 import { SCENES, svgOf } from './pictures/scenes';
 
@@ -17,10 +17,19 @@ it('composes about two minutes in four layers, with sections that return and an 
   ).toBe(true);
 });
 
-it('performs the same bytes every time, and every layer sounds', () => {
-  const hash = () => createHash('sha256').update(musicFile()).digest('hex');
-  expect(hash()).toBe(hash());
-  for (const [, tape] of performLayers()) expect(tape.left.some((value) => Math.abs(value) > 0.05)).toBe(true);
+it('performs the same samples every time, and every layer sounds', () => {
+  // A few bars in which all play, moved to the beginning: each note is made in the same way wherever it stands.
+  const few = compose()
+    .filter(({ beat }) => beat >= 64 && beat < 80)
+    .map((note) => ({ ...note, beat: note.beat - 64 }));
+  const hash = createHash('sha256');
+  const again = createHash('sha256');
+  for (const [, tape] of performLayers(few)) {
+    hash.update(tape.left).update(tape.right);
+    expect(tape.left.some((value) => Math.abs(value) > 0.05)).toBe(true);
+  }
+  for (const [, tape] of performLayers(few)) again.update(tape.left).update(tape.right);
+  expect(again.digest('hex')).toBe(hash.digest('hex'));
 });
 
 it('draws fourteen pictures that leave ten of 96 seconds to the clips', () => {

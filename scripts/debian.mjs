@@ -9,6 +9,9 @@ const DEBIAN = [
   { name: 'sox', path: '/usr/bin/sox' },
   { name: 'espeak-ng', path: '/usr/bin/espeak-ng' },
   { name: 'flite', path: '/usr/bin/flite' },
+  // What hearing and stretching are measured beside.
+  { name: 'aubio-tools', path: '/usr/bin/aubiotrack' },
+  { name: 'rubberband-cli', path: '/usr/bin/rubberband' },
   { name: 'unzip', path: '/usr/bin/unzip' },
   { name: 'python3', path: '/usr/bin/python3' },
   // The other engines (e2e/engines.spec.ts), an output that nobody hears, and a screen that nobody sees.

@@ -106,17 +106,29 @@ export function playScore(score: Score, times: number): { sound: Float32Array; b
   const length = bars * score.perBar * beat;
   const lead = 0.5;
   const sound = new Float32Array(framesOf(lead + length * times + 3) * 2);
-  const pluck = (at: number, pitch: number, force: number, half: number) => {
-    const first = framesOf(at);
+  // The same few notes come again and again: each is played once.
+  const notes = new Map<string, Float32Array>();
+  const noteOf = (pitch: number, force: number, half: number): Float32Array => {
+    const name = `${pitch} ${force} ${half}`;
+    const known = notes.get(name);
+    if (known) return known;
     const hertz = hertzOf(pitch);
-    const frames = Math.min(framesOf(half * 5), sound.length / 2 - first);
-    for (let i = 0; i < frames; i += 1) {
+    const note = Float32Array.from({ length: framesOf(half * 5) }, (_, i) => {
       const t = i / RATE;
       let value = 0;
       for (let k = 1; k <= 5; k += 1) value += (Math.sin(2 * Math.PI * hertz * k * t) * Math.exp((-t * (1 + 0.5 * k) * 0.7) / half)) / k;
-      value *= force * Math.min(1, t / 0.003);
-      sound[(first + i) * 2]! += value * 0.5;
-      sound[(first + i) * 2 + 1]! += value * 0.6;
+      return value * force * Math.min(1, t / 0.003);
+    });
+    notes.set(name, note);
+    return note;
+  };
+  const pluck = (at: number, pitch: number, force: number, half: number) => {
+    const first = framesOf(at);
+    const note = noteOf(pitch, force, half);
+    const frames = Math.min(note.length, sound.length / 2 - first);
+    for (let i = 0; i < frames; i += 1) {
+      sound[(first + i) * 2]! += note[i]! * 0.5;
+      sound[(first + i) * 2 + 1]! += note[i]! * 0.6;
     }
   };
   const [beats, downbeats]: [number[], number[]] = [[], []];

@@ -163,9 +163,12 @@ const ACTS: Readonly<Record<Kind, (act: Act) => Promise<Look>>> = {
     await page.getByRole('tab', { name: 'Voice' }).click();
     await page.keyboard.press('Home');
     await page.getByRole('button', { name: 'Record from the now line' }).click();
+    // Who has chosen a microphone before is not asked again.
     const practice = page.getByRole('button', { name: 'Practice microphone' });
+    const start = page.getByRole('button', { name: 'Start recording' });
+    await practice.or(start).first().waitFor();
     if (await practice.isVisible()) await practice.click();
-    await page.getByRole('button', { name: 'Start recording' }).click();
+    await start.click();
     const bar = page.getByLabel('Recording', { exact: true });
     const said = bar.getByText(/^\d:\d\d\.\d$/);
     await said.waitFor();

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { composeDrift, composePiece, type Piece, type PieceSpec } from '../../tests/pieces';
-import { MANY, some } from '../../tests/budget';
+import { MANY, runs, some } from '../../tests/budget';
 import { firstDifference, noise } from '../../tests/tones';
 import { Mixer, planSpans } from '../mix';
 import { hear } from '../music';
@@ -157,7 +157,7 @@ describe('a weave', () => {
         expect(framesOf(length)).toBe(framesOf(wanted));
         expect(Math.abs(form.speed - 1)).toBeLessThan(0.2);
       }),
-      { numRuns: 15 },
+      { numRuns: runs(6) },
     );
     const sound = soundOf(BAND, weaveAnswer(BAND.fitting, 70, FIRST_WISH)!, 70);
     expect(sound.length / 2).toBe(70 * RATE);
@@ -194,7 +194,7 @@ describe('a weave', () => {
         }
         for (const span of answer.spans) expect(Math.min(span.to, out.to) - Math.max(span.from, out.from)).toBeLessThan(0.05);
       }),
-      { numRuns: 25 },
+      { numRuns: runs(8) },
     );
     const meets = [{ source: 60, at: 30 }];
     const met = weaveAnswer(BAND.fitting, 70, { ...FIRST_WISH, meets })!;

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from '../../tests/budget';
 import { renderShow } from '../../tests/render';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
 import { firstDifference, noise } from '../../tests/tones';
@@ -149,7 +150,7 @@ it('renders the same samples however blocks are cut: overlaps, touching parts, f
         expect(firstDifference(render(show, sounds, blocks), render(show, sounds))).toBe(-1);
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(20) },
   );
 });
 
@@ -176,7 +177,7 @@ describe('a cut', () => {
         for (let i = 0; i < a.length; i += 1) worst = Math.max(worst, Math.abs(a[i]! - b[i]!));
         expect(worst).toBeLessThan(1e-6);
       }),
-      { numRuns: 20 },
+      { numRuns: runs(10) },
     );
   });
 
@@ -202,7 +203,7 @@ describe('a cut', () => {
         for (let frame = seam - 480; frame < seam + 480; frame += 60) most = Math.max(most, high(out, frame));
         expect(10 * Math.log10(most / floor)).toBeLessThan(6);
       }),
-      { numRuns: 40 },
+      { numRuns: runs(20) },
     );
   });
 

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from '../../tests/budget';
 import { heardOf, narration, withNarrations } from '../../tests/heard';
 import { renderPlan } from '../../tests/render';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
@@ -69,7 +70,7 @@ describe('a piece in layers', () => {
         },
       ),
       {
-        numRuns: 12,
+        numRuns: runs(5),
         examples: [
           [
             [
@@ -123,7 +124,7 @@ describe('a piece in layers', () => {
           }
         }
       }),
-      { numRuns: 30 },
+      { numRuns: runs(12) },
     );
   });
 

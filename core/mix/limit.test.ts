@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from '../../tests/budget';
 import { renderShow } from '../../tests/render';
 import { mediaId, showOf } from '../../tests/shows';
 import { firstDifference, noise } from '../../tests/tones';
@@ -42,7 +43,7 @@ it('gives the same samples however blocks are cut, and wherever playing begins',
     fc.property(fc.array(fc.integer({ min: 1, max: 30_000 }), { minLength: 1, maxLength: 6 }), (blocks) => {
       expect(firstDifference(renderShow(loud(), sounds, blocks), whole)).toBe(-1);
     }),
-    { numRuns: 12 },
+    { numRuns: runs(5) },
   );
   const jumping = limiterOver((frame) => whole[frame * 2] ?? 0);
   const here = new Float32Array(2000);

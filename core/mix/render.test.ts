@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { repeatPart, stopEarly } from '../show/edits';
 import type { BedPart, Show } from '../show';
 import { memorySource, type PcmSource } from '../sound';
+import { runs } from '../../tests/budget';
 import { renderShow } from '../../tests/render';
 import { mediaId, showOf } from '../../tests/shows';
 import { firstDifference, noise } from '../../tests/tones';
@@ -43,7 +44,7 @@ it('renders the same samples however the blocks are cut', () => {
       const show = showOf([0.7, 0.9], 1, details);
       expect(firstDifference(renderAll(show, sound, blocks), renderAll(show, sound))).toBe(-1);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(25) },
   );
 });
 

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { runs } from '../../tests/budget';
 import { narration, profile, withNarrations } from '../../tests/heard';
 import { renderShow } from '../../tests/render';
 import { mediaId, showOf } from '../../tests/shows';
@@ -118,7 +119,7 @@ it('what is measured with what was known is what is measured anew, whatever was 
         expect(clearness(show, over)).toEqual(clearness(show, new Memory()));
       }
     }),
-    { numRuns: 6 },
+    { numRuns: runs(3) },
   );
 });
 
@@ -136,7 +137,7 @@ it('is what a meter reads that hears the whole show at once', () => {
       const audible = (value: number) => Math.max(-90, value);
       parts.momentary.forEach((value, i) => expect(Math.abs(audible(value) - audible(whole.momentary[i]!))).toBeLessThan(1e-3));
     }),
-    { numRuns: 6 },
+    { numRuns: runs(3) },
   );
 });
 

@@ -53,7 +53,8 @@ export function FilmPanel({ blocked, onDone }: { readonly blocked: boolean; read
       {blocked ? <Notice grave text={t('finish.filesOfThisShowAre')} /> : null}
       <SaveButtons
         label={t('finish.saveTheFilm')}
-        disabled={none || blocked || show.pictures.length === 0 || can[kind] === undefined}
+        // While only one kind has been asked for, there is no other to offer yet.
+        disabled={blocked || show.pictures.length === 0 || can[kind] !== true}
         onSave={(pick) => {
           void exportFilm(show, kind, size, cardFont(), pick);
           onDone();

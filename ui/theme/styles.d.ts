@@ -1,0 +1,2 @@
+/** Metro takes style sheets in; they give nothing. */
+declare module '*.css';
