@@ -10,6 +10,8 @@ module.exports = {
   maxWorkers: '100%',
   // Looked up once a module instead of through the sandbox at every sample: signal tests run thirty times faster.
   sandboxInjectedGlobals: ['Math', 'Number', 'Float32Array', 'Float64Array'],
+  // Copies of the project that other tools work in.
+  modulePathIgnorePatterns: ['<rootDir>/.cache/'],
   // Published as modules only.
   transformIgnorePatterns: ['node_modules/(?!(@noble|mediabunny|unzipit|client-zip|@react-native-async-storage)/)'],
   moduleNameMapper: {
