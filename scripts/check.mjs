@@ -1,5 +1,6 @@
 // `npm run check [-- --since REF]`: what a change touches, and no more: its types, its lint, the Jest tests that stand on it, and the browser
 // tests of the rooms that changed (e2e/rooms.json). Without REF the change is what is not committed, or else the last commit.
+// `--tests` leaves out all that only reads the code; `--first` ends with the first test that fails.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
@@ -56,42 +57,54 @@ const code = changed.filter((file) => /\.(ts|tsx|js|mjs|cjs)$/.test(file));
 const specs = specsOf(changed);
 console.log(`${changed.length} files changed; browser tests: ${specs.join(', ') || 'none'}.`);
 
+const first = process.argv.includes('--first');
 const report = new Report(began);
 let built = true;
-await Promise.all([
-  (async () => {
-    if (specs.length === 0) return;
-    await report.step('The built application', async () => {
-      built = (await nodeBeside(['scripts/build.mjs'])).status === 0;
-      return whole(built ? 0 : 1);
-    });
-  })(),
-  (async () => {
-    if (code.length > 0) {
-      await report.step('Types', async () => whole((await nodeBeside(['scripts/types.mjs'])).status));
-      await report.step('Lint', async () =>
-        whole((await nodeBeside([tool('eslint'), '--max-warnings', '0', '--no-warn-ignored', ...code])).status),
-      );
-      await report.step('Import directions', async () =>
-        whole((await nodeBeside([tool('dependency-cruiser:depcruise'), ...IMPORTS])).status),
-      );
-    }
-    if (changed.length > 0)
-      await report.step('Formatting', async () =>
-        whole((await nodeBeside([tool('prettier'), '--check', '--ignore-unknown', '--log-level', 'warn', ...changed])).status),
-      );
-  })(),
-]);
-if (code.length > 0)
+
+const build = async () => {
+  if (specs.length === 0) return;
+  await report.step('The built application', async () => {
+    built = (await nodeBeside(['scripts/build.mjs'])).status === 0;
+    return whole(built ? 0 : 1);
+  });
+};
+
+const read = async () => {
+  if (code.length > 0) {
+    await report.step('Types', async () => whole((await nodeBeside(['scripts/types.mjs'])).status));
+    await report.step('Lint', async () =>
+      whole((await nodeBeside([tool('eslint'), '--max-warnings', '0', '--no-warn-ignored', ...code])).status),
+    );
+    await report.step('Import directions', async () =>
+      whole((await nodeBeside([tool('dependency-cruiser:depcruise'), ...IMPORTS])).status),
+    );
+  }
+  if (changed.length > 0)
+    await report.step('Formatting', async () =>
+      whole((await nodeBeside([tool('prettier'), '--check', '--ignore-unknown', '--log-level', 'warn', ...changed])).status),
+    );
+};
+
+const jest = async () => {
+  if (code.length === 0) return;
   await report.step('Jest', () => {
     const path = join(root, 'test-results/jest.json');
-    const options = ['--passWithNoTests', '--json', '--outputFile', path, '--findRelatedTests', ...code];
+    const options = ['--passWithNoTests', ...(first ? ['--bail'] : []), '--json', '--outputFile', path, '--findRelatedTests', ...code];
     return report.jest(path, node([tool('jest'), ...options], { stdio: ['ignore', 'ignore', 'inherit'] }));
   });
-if (specs.length > 0)
+};
+
+const browser = async () => {
+  if (specs.length === 0) return;
   await report.step('Playwright', () => {
     const path = join(root, 'test-results/e2e.json');
     const files = specs.map((name) => `/${name}\\.spec\\.ts$`);
-    return built ? report.playwright(path, node([tool('@playwright/test:playwright'), 'test', ...files])) : whole(1);
+    const options = ['test', ...(first ? ['-x'] : []), ...files];
+    return built ? report.playwright(path, node([tool('@playwright/test:playwright'), ...options])) : whole(1);
   });
+};
+
+// The two that keep both cores busy go by themselves.
+const steps = process.argv.includes('--tests') ? [jest, build, browser] : [() => Promise.all([build(), read()]), jest, browser];
+for (const step of steps) if (!first || report.failed === 0) await step();
 report.end();
