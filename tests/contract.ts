@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { EN } from '../words';
 import { runs } from './budget';
 import { faultOf, partEnd, redo, showSeconds, startHistory, undo, type History, type Show } from '../core/show';
 
@@ -26,6 +27,8 @@ export function keepsItsWord(show: Show, change: fc.Arbitrary<Change>, numRuns: 
       const end = states.at(-1)!;
       for (const state of states) {
         expect(faultOf(state.show)).toBeNull();
+        // What was done can be said.
+        for (const { name } of state.past.slice(-1)) expect(name.key in EN || `${name.key}_one` in EN).toBe(true);
         // As long as its pictures; where the sound leads, or there is nothing else, at least as long as that, or as was said.
         const { pictures, parts, alone = pictures.length === 0 ? 'sound' : 0 } = state.show;
         const shown = pictures.reduce((sum, one) => sum + one.hold, 0);
