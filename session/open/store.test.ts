@@ -4,6 +4,7 @@ import { fakeLocks } from '../../tests/locks';
 import { narration, withNarrations } from '../../tests/heard';
 import { showOf, withClip } from '../../tests/shows';
 import { openRecord, saveRecord, START_PLACE } from '../shows/records';
+import { addLaneOf, laneFor, useLaneInUse } from './lanes';
 import { chosenParts, currentShow, leaveShow, openShow, rememberNow, rememberedNow, tapThing, useOpenShow } from './store';
 import type { OpenSession } from './session';
 
@@ -62,6 +63,18 @@ it('taps choose one thing alone, or more of its kind, and take one out again; wh
   now().choose({ kind: 'own', id: 'clip' });
   now().edit(renameShow, { title: 'With a clip' });
   expect(now().chosen).toEqual({ kind: 'own', id: 'clip' });
+});
+
+it('sounds come to the lane that was added last, in this show alone', async () => {
+  const [first] = currentShow()!.lanes.filter(({ kind }) => kind === 'voice');
+  expect(laneFor(currentShow()!, 'voice').id).toBe(first!.id);
+  addLaneOf('voice', 'Second voice');
+  expect(laneFor(currentShow()!, 'voice').title).toBe('Second voice');
+  // One that is gone is no longer in use.
+  now().undo();
+  expect(laneFor(currentShow()!, 'voice').id).toBe(first!.id);
+  await leaveShow(session);
+  expect(useLaneInUse.getState()).toEqual({});
 });
 
 it('where a person is in the show is kept without an edit, and is there when it is opened again', async () => {
