@@ -106,7 +106,7 @@ async function main(): Promise<void> {
   const isFound = ({ status }: MutantResult) => status === 'Killed' || status === 'Timeout';
   const counted = results.filter((one) => isFound(one) || one.status === 'Survived' || one.status === 'NoCoverage');
   for (const { fileName, location, status, replacement } of counted.filter((one) => !isFound(one)))
-    console.log(`${status}: ${fileName}:${location.start.line + 1}: ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 120)}`);
+    console.log(`${status}: ${fileName}:${location.start.line}: ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 120)}`);
   const scoreOf = (of: readonly MutantResult[]) => (100 * of.filter(isFound).length) / of.length;
   for (const { code } of ROOMS) {
     const of = counted.filter(({ fileName }) => fileName.includes(code));

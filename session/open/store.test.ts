@@ -1,5 +1,6 @@
 import { startHistory } from '../../core/show';
 import { removeParts, renameShow, setPartGain } from '../../core/show/edits';
+import { boatOver } from '../../tests/boat';
 import { fakeLocks } from '../../tests/locks';
 import { narration, withNarrations } from '../../tests/heard';
 import { showOf, withClip } from '../../tests/shows';
@@ -25,12 +26,7 @@ beforeEach(async () => {
     removeEventListener: (what: string) => void page.heard.delete(what),
   };
   const document = Object.defineProperty({ ...listening }, 'visibilityState', { get: () => page.visibilityState });
-  const localStorage = {
-    getItem: (key: string) => boat.get(key) ?? null,
-    setItem: (key: string, value: string) => void boat.set(key, value),
-    removeItem: (key: string) => void boat.delete(key),
-  };
-  Object.assign(globalThis, { document, window: listening, localStorage });
+  Object.assign(globalThis, { document, window: listening, localStorage: boatOver(boat) });
   Object.defineProperty(globalThis, 'navigator', { value: { locks: fakeLocks() }, configurable: true });
   const show = withNarrations(withClip(showOf([5, 5], 30), 1, 4), narration(3001, 4, 1), narration(3002, 4, 6));
   await saveRecord(startHistory({ ...show, id: 'one' }), START_PLACE, 1);

@@ -1,5 +1,6 @@
 import { startHistory, type Show } from '../../core/show';
 import { renameShow } from '../../core/show/edits';
+import { boatOver } from '../../tests/boat';
 import { fakeLocks } from '../../tests/locks';
 import { showOf } from '../../tests/shows';
 import type { OpenSession } from './session';
@@ -64,10 +65,7 @@ beforeEach(async () => {
   mockDisk.full = false;
   boat.clear();
   Object.defineProperty(globalThis, 'navigator', { value: { locks: fakeLocks() }, configurable: true });
-  const put = (key: string, value: string) => void boat.set(key, value);
-  Object.assign(globalThis, {
-    localStorage: { getItem: (key: string) => boat.get(key) ?? null, setItem: put, removeItem: (key: string) => void boat.delete(key) },
-  });
+  Object.assign(globalThis, { localStorage: boatOver(boat) });
   const show = { ...showOf([5, 6], 30), id: 'both', title: 'Before' };
   mockDisk.rows.set('show/both', JSON.stringify({ ...startHistory(show), savedAt: 1 }));
 });
