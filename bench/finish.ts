@@ -45,10 +45,13 @@ async function save(page: Page, panel: string, chosen: readonly string[], press:
   return took;
 }
 
-/** The demo show with its media as one file, or its first two pictures alone. */
+/** The demo show with its media as one file, or half a second each of its first two pictures alone. */
 function demoFile(size: Size): { show: Show; path: string } {
   const whole = readShow(JSON.parse(readFileSync(join(DEMO, 'show.json'), 'utf8')));
-  const show = size === 'full' ? whole : { ...whole, pictures: whole.pictures.slice(0, 2), parts: [] };
+  const show =
+    size === 'full'
+      ? whole
+      : { ...whole, pictures: whole.pictures.slice(0, 2).map((one) => ({ ...one, hold: 0.5, dissolve: 0 })), parts: [] };
   const names = readdirSync(join(DEMO, 'media'));
   const brought = Object.values(show.media).map((media): Brought => ({
     media,
@@ -62,8 +65,8 @@ function demoFile(size: Size): { show: Show; path: string } {
   return { show, path: showFile({ ...show, id: 'bench-demo' }, brought, join(FOLDER, 'demo.zip')) };
 }
 
-/** ffmpeg building the same film from the same stills, clips and sound: size, bits a second and key frames as ours. */
-function ffmpegFilm(show: Show, ending: 'mp4' | 'webm'): number {
+/** ffmpeg building the same film from the same stills, clips and sound (or silence): size, bits a second and key frames as ours. */
+function ffmpegFilm(show: Show, ending: 'mp4' | 'webm', size: Size): number {
   const names = readdirSync(join(DEMO, 'media'));
   const fileOf = (id: string) =>
     join(
@@ -72,7 +75,8 @@ function ffmpegFilm(show: Show, ending: 'mp4' | 'webm'): number {
       names.find((name) => name.startsWith(id))!,
     );
   const wav = join(FOLDER, 'demo.wav');
-  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'cli/bed.ts', 'render', DEMO, wav]);
+  if (size === 'full') spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'cli/bed.ts', 'render', DEMO, wav]);
+  else ffmpeg('-f', 'lavfi', '-i', 'anullsrc=r=48000', '-t', String(showSeconds(show)), wav);
   const inputs: string[] = [];
   const chains: string[] = [];
   let last = '';
@@ -138,7 +142,7 @@ export async function filming(page: Page, size: Size): Promise<Figure[]> {
   ] as const;
   for (const [kind, ending] of kinds.slice(0, size === 'full' ? 2 : 1)) {
     const ours = await save(page, 'Save as a film', [`Kind of film: ${kind}`, 'Size: 720p'], 'Save the film');
-    const theirs = ffmpegFilm(show, ending);
+    const theirs = ffmpegFilm(show, ending, size);
     figures.push(
       { name: `The demo show as a 720p ${kind}`, value: showSeconds(show) / ours, unit: 'x real' },
       { name: `The same beside ffmpeg (our time to its time)`, value: ours / theirs, unit: 'x' },

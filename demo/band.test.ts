@@ -12,13 +12,12 @@ import { mediaId, soundMedia } from '../tests/shows';
 import { RATE, framesOf } from '../core/units';
 import { musicFile } from './music/perform';
 
-/** The demo's music and its narrations, where the demo lays them. */
+/** The demo's music and the narrations of its first half, where the demo lays them. */
 const SPOKEN = [
   ['1-puddle', 2.5],
   ['2-plan', 27.5],
-  ['3-dig', 53],
-  ['4-rain', 81],
 ] as const;
+const HALF = 48;
 
 function sourceOf(bytes: Uint8Array): PcmSource {
   const reader = new WavReader(memoryBytes(bytes));
@@ -48,7 +47,7 @@ const heard: Heard = new Map([...sources].slice(1).map(([id, source]) => [id, pr
 function demo(): Show {
   const media = [...sources].map(([id, { frames }]) => ({ ...soundMedia(1, frames / RATE), id }));
   const show = newShow('demo', 'Demo');
-  const card: Card = { id: 'card', kind: 'card', colour: '#102030', words: '', hold: 96, dissolve: 0 };
+  const card: Card = { id: 'card', kind: 'card', colour: '#102030', words: '', hold: HALF, dissolve: 0 };
   const parts = media.map((one, i) => ({
     ...newPart(`p${i}`, i === 0 ? FIRST_LANES.bed : FIRST_LANES.voice, one),
     at: i === 0 ? 0 : SPOKEN[i - 1]![1],

@@ -1,36 +1,6 @@
-import { chromium, expect, test as base, type Locator, type Page } from '@playwright/test';
-import { CHROMIUM } from '../playwright.config';
-import { copyOfProfile, profileWithDemo } from './profile';
+import { expect, type Locator, type Page } from '@playwright/test';
 
-/** A page that fails its test on any error the browser reports. */
-export const test = base.extend<{ quiet: true }>({
-  quiet: [
-    async ({ page }, use) => {
-      const errors: string[] = [];
-      page.on('pageerror', (error) => errors.push(error.message));
-      page.on('console', (message) => {
-        if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) errors.push(message.text());
-      });
-      await use(true);
-      expect(errors).toEqual([]);
-    },
-    { auto: true },
-  ],
-});
-
-/** A test in a browser profile of its own in which the demo show lies already: a copy of one that is made once a build. */
-export const demoTest = test.extend<object, { demoProfile: string }>({
-  demoProfile: [async ({}, hand, { project }) => hand(await profileWithDemo(project.use.baseURL!)), { scope: 'worker', timeout: 300_000 }],
-  context: async ({ demoProfile, baseURL, viewport, hasTouch, locale, serviceWorkers }, hand) => {
-    const copy = copyOfProfile(demoProfile);
-    const options = { ...CHROMIUM, baseURL: baseURL!, viewport, hasTouch, serviceWorkers, ...(locale ? { locale } : {}) };
-    const context = await chromium.launchPersistentContext(copy.folder, options);
-    await hand(context);
-    await context.close();
-    copy.remove();
-  },
-});
-
+export { aloneTest, demoTest, test } from './windows';
 export { expect };
 
 /** A whole name of a button: what stands on it may come before what it is called in full. */
@@ -42,23 +12,30 @@ export function pressable(page: Page | Locator, name: string | RegExp): Locator 
   return page.getByRole('button', whole).or(page.getByRole('radio', whole));
 }
 
-/** Opens the list without the demo show, so that a test starts in no time. */
-export async function openEmpty(page: Page): Promise<void> {
-  await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
-  await page.goto('/');
+/** The list of shows; a window that was nowhere yet visits it without the demo show, which takes its time. */
+export async function openList(page: Page): Promise<void> {
+  if (page.url() === 'about:blank') {
+    await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
+    await page.goto('/');
+  }
   await expect(page.getByRole('button', { name: 'New show' })).toBeVisible();
 }
 
 export async function newShow(page: Page): Promise<void> {
-  await openEmpty(page);
+  await openList(page);
   await page.getByRole('button', { name: 'New show' }).click();
   await expect(page.getByTestId('files: Add photos and clips')).toBeAttached();
 }
 
-/** Opens the demo show from the list. Only `demoTest` has it there from the start; elsewhere a first visit lays it out, which takes its time. */
+/** Opens a copy of the demo show, which is the test's own. */
 export async function openDemo(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click({ timeout: 240_000 });
+  await openList(page);
+  const copies = page.getByRole('button', { name: 'Open “The rain bed by the bike shed (copy)”' });
+  const before = await copies.count();
+  await page.getByRole('button', { name: 'Make a copy of “The rain bed by the bike shed”' }).click();
+  await expect(copies).toHaveCount(before + 1);
+  // The newest stands first.
+  await copies.first().click();
   await expect(page.getByTestId('part puddle-jump')).toBeVisible();
 }
 
@@ -158,10 +135,11 @@ export async function openFit(page: Page): Promise<Locator> {
   return dialog;
 }
 
-/** Opens the fit and unfolds what needs no listening. */
+/** Opens the fit and unfolds what needs no listening; what stood open once stands open again. */
 export async function openOtherWays(page: Page): Promise<void> {
   const dialog = await openFit(page);
-  await dialog.getByRole('button', { name: 'Other ways to agree: show' }).click();
+  const ways = dialog.getByRole('button', { name: /^Other ways to agree: / });
+  if (/show$/.test((await ways.getAttribute('aria-label'))!)) await ways.click();
 }
 
 export async function centreOf(page: Page, testId: string): Promise<{ x: number; y: number }> {

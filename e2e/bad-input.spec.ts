@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { addPhotos, chooseMusic, expect, exportWav, face, finishPanel, layMusic, newShow, openEmpty, test } from './app';
+import { addPhotos, aloneTest, chooseMusic, expect, exportWav, face, finishPanel, layMusic, newShow, openList, test } from './app';
 import { bytesFile, clickSong, coded, photo, probe, threeHours } from './media';
 
 test('bad music is refused in words and the show stays as it was', async ({ page }) => {
@@ -98,7 +98,7 @@ test('bad photos are named one by one; the good ones of the batch arrive', async
   }
 });
 
-test('taking in can be stopped and leaves nothing behind', async ({ page }) => {
+aloneTest('taking in can be stopped and leaves nothing behind', async ({ page }) => {
   await newShow(page);
   await face(page, 'Bed');
   await page.getByTestId('files: Add music').setInputFiles(clickSong(600));
@@ -120,7 +120,7 @@ test('taking in can be stopped and leaves nothing behind', async ({ page }) => {
     .toEqual([]);
 });
 
-test('storage full: said in words, the show is kept', async ({ page, context }) => {
+aloneTest('storage full: said in words, the show is kept', async ({ page, context }) => {
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030')]);
   const session = await context.newCDPSession(page);
@@ -132,29 +132,32 @@ test('storage full: said in words, the show is kept', async ({ page, context }) 
   await expect(page.getByTestId('picture 1')).toBeVisible();
 });
 
-test('storage denied, as in a private window: said in words, and the work can still be done and taken home', async ({ page }, info) => {
-  await page.addInitScript(() => {
-    const denied = () => Promise.reject(new DOMException('denied', 'SecurityError'));
-    Object.defineProperty(StorageManager.prototype, 'getDirectory', { value: denied });
-    Object.defineProperty(IDBFactory.prototype, 'open', {
-      value: () => {
-        throw new DOMException('denied', 'SecurityError');
-      },
+aloneTest(
+  'storage denied, as in a private window: said in words, and the work can still be done and taken home',
+  async ({ page }, info) => {
+    await page.addInitScript(() => {
+      const denied = () => Promise.reject(new DOMException('denied', 'SecurityError'));
+      Object.defineProperty(StorageManager.prototype, 'getDirectory', { value: denied });
+      Object.defineProperty(IDBFactory.prototype, 'open', {
+        value: () => {
+          throw new DOMException('denied', 'SecurityError');
+        },
+      });
     });
-  });
-  await openEmpty(page);
-  await expect(page.getByText(/^This window may keep nothing/)).toBeVisible();
-  await page.getByRole('button', { name: 'New show' }).click();
-  await addPhotos(page, [await photo('red.jpg', '#b03030')]);
-  await layMusic(page, clickSong(6));
-  const path = info.outputPath('out.wav');
-  await exportWav(page, path);
-  expect(probe(path).frames).toBe(5 * 48_000);
-  await page.getByRole('button', { name: 'Save the work', exact: true }).click();
-  await expect(page.getByRole('dialog').getByRole('button', { name: 'Save the work' })).toBeVisible();
-});
+    await openList(page);
+    await expect(page.getByText(/^This window may keep nothing/)).toBeVisible();
+    await page.getByRole('button', { name: 'New show' }).click();
+    await addPhotos(page, [await photo('red.jpg', '#b03030')]);
+    await layMusic(page, clickSong(6));
+    const path = info.outputPath('out.wav');
+    await exportWav(page, path);
+    expect(probe(path).frames).toBe(5 * 48_000);
+    await page.getByRole('button', { name: 'Save the work', exact: true }).click();
+    await expect(page.getByRole('dialog').getByRole('button', { name: 'Save the work' })).toBeVisible();
+  },
+);
 
-test('no sound output: said in words, and the file can still be taken home', async ({ page }, info) => {
+aloneTest('no sound output: said in words, and the file can still be taken home', async ({ page }, info) => {
   await page.addInitScript(() => {
     const missing = function () {
       throw new DOMException('no device', 'NotSupportedError');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, demoTest, expect, exportWav, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
+import { addPhotos, expect, exportWav, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
 import { made } from '../tests/made';
 import { clip, ffmpeg, photo } from './media';
 import { soundOf } from './sound';
@@ -80,7 +80,8 @@ test('the desk: levels by gate, by field in dB and percent, by keys; two taps br
 test('meters live: −20.0 of a sine of −20 dBFS in its lane and in the whole, a mark that a tap clears; what a gate does is next to be heard', async ({
   page,
 }) => {
-  await page.addInitScript(() => {
+  await toneShow(page);
+  await page.evaluate(() => {
     // How far ahead on the audio clock each block is laid.
     const starts: number[] = [];
     Object.assign(window, { starts });
@@ -90,7 +91,6 @@ test('meters live: −20.0 of a sine of −20 dBFS in its lane and in the whole,
       start.call(this, when, offset);
     };
   });
-  await toneShow(page);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByText(/now −20\.0 · so far −20\.0 LUFS/)).toBeVisible();
@@ -302,7 +302,7 @@ test('a clip says for itself whether the bed makes room for it; a range has slop
   expect(level(muted.subarray(48_000, 96_000))).toBeCloseTo(-20, 1);
 });
 
-demoTest('@wide the desk stands beside the sheet: the river follows the gate while it is drawn', async ({ page }) => {
+test('@wide the desk stands beside the sheet: the river follows the gate while it is drawn', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Balance');
   await expect(page.getByRole('group', { name: 'Bed on the desk' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, pressable, test, type, LIFT } from './app';
+import { centreOf, dragByTouch, expect, face, field, goTo, layMusic, LIFT, pressable, test, type } from './app';
 import { SECOND, heard, level, showWith, tapPiece, tool, undoIs } from './bed';
 import { clickSong, clicksOf, loudestFrame, ticks } from './media';
 import { exportedAsHeard } from './sound';

@@ -1,4 +1,4 @@
-import { demoTest, expect, exportWav, openDemo, test, wholePanel } from './app';
+import { demoTest, expect, exportWav, wholePanel } from './app';
 import { ffmpeg, probe } from './media';
 
 demoTest('the second demo show is a minute of radio: a piece in layers that thins out under who speaks', async ({ page }, info) => {
@@ -13,8 +13,9 @@ demoTest('the second demo show is a minute of radio: a piece in layers that thin
   expect(probe(path).frames).toBe(60 * 48_000);
 });
 
-test('the demo show: its difference is plain, and its exported loudness is what ffmpeg reads', async ({ page }, info) => {
-  await openDemo(page);
+demoTest('the demo show: its difference is plain, and its exported loudness is what ffmpeg reads', async ({ page }, info) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click();
   await expect(page.getByRole('button', { name: /Length: 31 s over/ })).toBeVisible();
   const path = info.outputPath('demo.wav');
   expect(await exportWav(page, path, '24-bit')).toBe('The rain bed by the bike shed.wav');

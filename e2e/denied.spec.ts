@@ -1,11 +1,13 @@
-import { addPhotos, expect, face, newShow, test } from './app';
+import { addPhotos, aloneTest, expect, face, newShow } from './app';
 import { photo } from './media';
 import { BROWSER } from '../playwright.config';
 
 // There is a microphone, and whoever is asked says no: only the whole browser asks.
-test.use({ launchOptions: { ...BROWSER, args: [...BROWSER.args, '--use-fake-device-for-media-stream', '--deny-permission-prompts'] } });
+aloneTest.use({
+  launchOptions: { ...BROWSER, args: [...BROWSER.args, '--use-fake-device-for-media-stream', '--deny-permission-prompts'] },
+});
 
-test('where the microphone is denied, words say so and name the other ways in', async ({ page }) => {
+aloneTest('where the microphone is denied, words say so and name the other ways in', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, [await photo('voice-a.jpg', '#446688')]);
   await face(page, 'Voice');

@@ -1,4 +1,4 @@
-import { addPhotos, centreOf, demoTest, dragByTouch, expect, field, GRIP, layMusic, LIFT, newShow, openDemo, test, type } from './app';
+import { addPhotos, centreOf, dragByTouch, expect, field, GRIP, layMusic, LIFT, newShow, openDemo, test, type } from './app';
 import { clickSong, photo } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
@@ -99,7 +99,7 @@ test('pinching changes the seconds on the screen', async ({ page }) => {
   await expect.poll(height).toBeGreaterThan(before * 1.5);
 });
 
-demoTest('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the list of keys', async ({ page }) => {
+test('@wide keys: play, step, trim to the now line, zoom, undo, delete, and the list of keys', async ({ page }) => {
   await openDemo(page);
   const clock = (text: RegExp) => expect(page.getByText(text)).toBeVisible();
   await page.keyboard.press('Home');

@@ -24,7 +24,7 @@ async function layOut(driver: Driver, clip: string): Promise<void> {
   await driver.until('three pictures', `return ${PICTURES} === 3`);
 
   await driver.tab('Bed');
-  await driver.files('files: Add music', [song('engines', { tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 })]);
+  await driver.files('files: Add music', [song('engines', { tempo: 112, beats: 4, style: 'band', form: 'ABA', bars: 4 })]);
   await driver.button('Lay it under the show');
   await driver.button(/^Length: .* over/);
   await driver.button('Use this fit');

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { newPart, newPicture } from '../core/show/edits';
 import { FIRST_LANES, type Clip, type Show } from '../core/show';
 import { firstOwnStart } from '../core/show/newShow';
-import { expect, finishPanel, goTo, test } from './app';
+import { aloneTest, expect, finishPanel, goTo, test } from './app';
 import { CLICK_AT, clickSong, clip, loudestFrame, photo } from './media';
 import {
   brightFrom,
@@ -98,40 +98,41 @@ for (const [kind, ending, video, audio] of [
   });
 }
 
-test('a film that is stopped leaves nothing behind, here or where it was to go, and the next file can be written', async ({
-  page,
-}, info) => {
-  await page.addInitScript(() => {
-    // The person's disk: a place that tests can look into.
-    Object.assign(window, {
-      showSaveFilePicker: async ({ suggestedName }: { suggestedName: string }) => {
-        const disk = await (await navigator.storage.getDirectory()).getDirectoryHandle('chosen', { create: true });
-        return disk.getFileHandle(suggestedName, { create: true });
-      },
+aloneTest(
+  'a film that is stopped leaves nothing behind, here or where it was to go, and the next file can be written',
+  async ({ page }, info) => {
+    await page.addInitScript(() => {
+      // The person's disk: a place that tests can look into.
+      Object.assign(window, {
+        showSaveFilePicker: async ({ suggestedName }: { suggestedName: string }) => {
+          const disk = await (await navigator.storage.getDirectory()).getDirectoryHandle('chosen', { create: true });
+          return disk.getFileHandle(suggestedName, { create: true });
+        },
+      });
     });
-  });
-  const { show, brought } = await flash();
-  const long = { ...show, pictures: show.pictures.map((one) => (one.kind === 'card' ? { ...one, hold: 120, dissolve: 100 } : one)) };
-  await openShowFile(page, showFile(long, brought, info.outputPath('show.zip')));
-  for (const button of ['Save the film', 'Choose where to save it']) {
-    const dialog = await finishPanel(page, 'Save as a film');
-    await dialog.getByRole('radio', { name: 'Size: 1080p' }).click();
-    await dialog.getByRole('button', { name: button }).click();
-    const progress = page.getByRole('progressbar', { name: /Writing the film/ });
-    await expect.poll(async () => Number(await progress.getAttribute('aria-valuenow'))).toBeGreaterThan(1);
-    await page.getByRole('button', { name: 'Stop', exact: true }).click();
-    await expect(progress).toBeHidden();
-    for (const folder of ['written', 'chosen']) await expect.poll(() => keptNames(page, folder)).toEqual([]);
-    await expect(page.getByRole('button', { name: 'Save as a film' })).toBeEnabled();
-  }
-  const dialog = await finishPanel(page, 'Save the sound alone');
-  await dialog.getByRole('radio', { name: 'Kind of sound: FLAC' }).click();
-  await dialog.getByRole('button', { name: 'Choose where to save it' }).click();
-  await expect(page.getByText(/is written/)).toBeVisible();
-  expect(await keptNames(page, 'chosen')).toEqual(['From a file.flac']);
-});
+    const { show, brought } = await flash();
+    const long = { ...show, pictures: show.pictures.map((one) => (one.kind === 'card' ? { ...one, hold: 120, dissolve: 100 } : one)) };
+    await openShowFile(page, showFile(long, brought, info.outputPath('show.zip')));
+    for (const button of ['Save the film', 'Choose where to save it']) {
+      const dialog = await finishPanel(page, 'Save as a film');
+      await dialog.getByRole('radio', { name: 'Size: 1080p' }).click();
+      await dialog.getByRole('button', { name: button }).click();
+      const progress = page.getByRole('progressbar', { name: /Writing the film/ });
+      await expect.poll(async () => Number(await progress.getAttribute('aria-valuenow'))).toBeGreaterThan(1);
+      await page.getByRole('button', { name: 'Stop', exact: true }).click();
+      await expect(progress).toBeHidden();
+      for (const folder of ['written', 'chosen']) await expect.poll(() => keptNames(page, folder)).toEqual([]);
+      await expect(page.getByRole('button', { name: 'Save as a film' })).toBeEnabled();
+    }
+    const dialog = await finishPanel(page, 'Save the sound alone');
+    await dialog.getByRole('radio', { name: 'Kind of sound: FLAC' }).click();
+    await dialog.getByRole('button', { name: 'Choose where to save it' }).click();
+    await expect(page.getByText(/is written/)).toBeVisible();
+    expect(await keptNames(page, 'chosen')).toEqual(['From a file.flac']);
+  },
+);
 
-test('a coding that this browser lacks is offered as the other kind, in words', async ({ page }, info) => {
+aloneTest('a coding that this browser lacks is offered as the other kind, in words', async ({ page }, info) => {
   await page.addInitScript(() => {
     // The films' workers ask whether H.264 can be written: here it cannot.
     const Real = window.Worker;

@@ -1,11 +1,11 @@
-import { expect, pressable, test } from './app';
+import { aloneTest, expect, pressable } from './app';
 import type { Page } from '@playwright/test';
 
-test.use({ locale: 'de-DE' });
+aloneTest.use({ locale: 'de-DE' });
 
 const press = (page: Page, name: string | RegExp) => pressable(page, name).first().click();
 
-test('the language and the colours are set on the list of shows, and stay', async ({ page }) => {
+aloneTest('the language and the colours are set on the list of shows, and stay', async ({ page }) => {
   await page.route('**/demo/**', (route) => route.fulfill({ status: 404 }));
   await page.goto('/');
   await press(page, 'Einstellungen');

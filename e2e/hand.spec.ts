@@ -1,4 +1,4 @@
-import { addPhotos, demoTest, expect, face, field, layMusic, newShow, openDemo, test, type } from './app';
+import { addPhotos, expect, face, field, layMusic, newShow, openDemo, test, type } from './app';
 import { undoIs } from './bed';
 import { clickSong, photo } from './media';
 
@@ -60,36 +60,33 @@ test('a number is stepped by a button that is held, as one edit, and by the arro
   await expect(page.getByText('of 3', { exact: true })).toBeVisible();
 });
 
-demoTest(
-  'a tap on a dip opens the dips in the drawer: sheet and Play stay in reach, Escape and another face close it',
-  async ({ page }) => {
-    await openDemo(page);
-    const band = page.getByTestId('dip band').first();
-    await expect(band).toBeVisible();
-    await page
-      .getByRole('button', { name: /^Dip, \d/ })
-      .first()
-      .tap();
-    const dialog = page.getByRole('dialog', { name: 'Dips' });
-    await expect(dialog).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
-    expect((await page.getByTestId('sheet').boundingBox())!.height).toBeGreaterThan(150);
-    const begins = async () => Number(await band.getAttribute('data-from'));
-    const before = await begins();
-    // Longer than its slope: what is to be clear is all the way down in any case when the voice begins.
-    await type(page, 'Starts before the voice by', '2');
-    await expect.poll(begins).toBeLessThan(before);
-    await dialog.press('Escape');
-    await expect(dialog).toBeHidden();
-    await face(page, 'Pictures');
-    await page.getByRole('button', { name: 'All pictures' }).tap();
-    await expect(page.getByRole('dialog', { name: 'All pictures' })).toBeVisible();
-    await face(page, 'Bed');
-    await expect(page.getByRole('dialog')).toBeHidden();
-  },
-);
+test('a tap on a dip opens the dips in the drawer: sheet and Play stay in reach, Escape and another face close it', async ({ page }) => {
+  await openDemo(page);
+  const band = page.getByTestId('dip band').first();
+  await expect(band).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Dip, \d/ })
+    .first()
+    .tap();
+  const dialog = page.getByRole('dialog', { name: 'Dips' });
+  await expect(dialog).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport();
+  expect((await page.getByTestId('sheet').boundingBox())!.height).toBeGreaterThan(150);
+  const begins = async () => Number(await band.getAttribute('data-from'));
+  const before = await begins();
+  // Longer than its slope: what is to be clear is all the way down in any case when the voice begins.
+  await type(page, 'Starts before the voice by', '2');
+  await expect.poll(begins).toBeLessThan(before);
+  await dialog.press('Escape');
+  await expect(dialog).toBeHidden();
+  await face(page, 'Pictures');
+  await page.getByRole('button', { name: 'All pictures' }).tap();
+  await expect(page.getByRole('dialog', { name: 'All pictures' })).toBeVisible();
+  await face(page, 'Bed');
+  await expect(page.getByRole('dialog')).toBeHidden();
+});
 
-demoTest('tapping along can be stopped on every face', async ({ page }) => {
+test('tapping along can be stopped on every face', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Pictures');
   await page.getByRole('button', { name: 'Times', exact: true }).tap();

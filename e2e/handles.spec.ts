@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { GRIP, addPhotos, centreOf, dragByTouch, expect, face, field, goTo, layMusic, newShow, openFit, test, type } from './app';
+import { addPhotos, centreOf, dragByTouch, expect, face, field, goTo, GRIP, layMusic, newShow, openFit, test, type } from './app';
 import { clip, photo, song } from './media';
 
 const SONG = { tempo: 112, beats: 4, style: 'band', form: 'ABAB', bars: 8 } as const;

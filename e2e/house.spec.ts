@@ -1,5 +1,5 @@
 import { test as patient, type Page } from '@playwright/test';
-import { addPhotos, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type, wholePanel } from './app';
+import { addPhotos, aloneTest, dragByTouch, expect, exportWav, face, field, goTo, layMusic, newShow, test, type, wholePanel } from './app';
 import { tool } from './bed';
 import { clickSong, photo } from './media';
 import { laid, recordBar } from './voice';
@@ -110,26 +110,29 @@ patient(
   },
 );
 
-test('whoever leaves a show while recording finds in it what was said, and the next show knows nothing of it', async ({ page }, info) => {
-  await newShow(page);
-  await page.unroute('**/demo/**');
-  await addPhotos(page, [await photo('house.jpg', '#446688')]);
-  await page.getByTestId('picture 1').tap();
-  await type(page, 'Time on screen', '20');
-  await face(page, 'Voice');
-  await page.getByRole('button', { name: 'Record from the now line' }).tap();
-  await page.getByRole('button', { name: 'Practice microphone' }).tap();
-  await page.getByRole('button', { name: 'Start recording' }).tap();
-  await expect(recordBar(page).getByText(/^0:03\.\d$/)).toBeVisible();
-  await page.getByRole('button', { name: 'Back to the shows' }).tap();
-  await page.getByRole('button', { name: 'New show' }).tap();
-  await face(page, 'Voice');
-  await expect(page.getByRole('button', { name: 'Record from the now line' })).toBeVisible();
-  await expect(page.getByText(/nothing was recorded|was left when the page ended/i)).toBeHidden();
-  await page.getByRole('button', { name: 'Back to the shows' }).tap();
-  await page.getByRole('button', { name: 'Open “My show”' }).last().tap();
-  await face(page, 'Voice');
-  await page.getByRole('button', { name: 'Put it where it was spoken' }).tap();
-  await expect(laid(page)).toHaveAccessibleName(/^Recording 1, from 0:00\.0 to 0:0[3-9]/);
-  await exportWav(page, info.outputPath('left.wav'));
-});
+aloneTest(
+  'whoever leaves a show while recording finds in it what was said, and the next show knows nothing of it',
+  async ({ page }, info) => {
+    await newShow(page);
+    await page.unroute('**/demo/**');
+    await addPhotos(page, [await photo('house.jpg', '#446688')]);
+    await page.getByTestId('picture 1').tap();
+    await type(page, 'Time on screen', '20');
+    await face(page, 'Voice');
+    await page.getByRole('button', { name: 'Record from the now line' }).tap();
+    await page.getByRole('button', { name: 'Practice microphone' }).tap();
+    await page.getByRole('button', { name: 'Start recording' }).tap();
+    await expect(recordBar(page).getByText(/^0:03\.\d$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Back to the shows' }).tap();
+    await page.getByRole('button', { name: 'New show' }).tap();
+    await face(page, 'Voice');
+    await expect(page.getByRole('button', { name: 'Record from the now line' })).toBeVisible();
+    await expect(page.getByText(/nothing was recorded|was left when the page ended/i)).toBeHidden();
+    await page.getByRole('button', { name: 'Back to the shows' }).tap();
+    await page.getByRole('button', { name: 'Open “My show”' }).last().tap();
+    await face(page, 'Voice');
+    await page.getByRole('button', { name: 'Put it where it was spoken' }).tap();
+    await expect(laid(page)).toHaveAccessibleName(/^Recording 1, from 0:00\.0 to 0:0[3-9]/);
+    await exportWav(page, info.outputPath('left.wav'));
+  },
+);

@@ -1,4 +1,4 @@
-import { addPhotos, expect, face, finishPanel, layMusic, newShow, openEmpty, test, type } from './app';
+import { addPhotos, aloneTest, expect, face, finishPanel, layMusic, newShow, openList, test, type } from './app';
 import { clickSong, photo } from './media';
 import { readRow, writeRows } from './rows';
 
@@ -43,7 +43,7 @@ test('a reload while photos come in loses none that was there, and says which ha
   expect(there + missing).toBeLessThanOrEqual(25);
 });
 
-test('an edit is on disk within half a second, and at once when the page hides', async ({ page }) => {
+aloneTest('an edit is on disk within half a second, and at once when the page hides', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photos());
   await page.getByTestId('picture 1').tap();
@@ -53,7 +53,7 @@ test('an edit is on disk within half a second, and at once when the page hides',
   await expect(page.getByText('2 pictures · 0:11.0')).toBeVisible();
 });
 
-test('the second tab on a show may look and listen; it takes over when the first one goes', async ({ page, context }) => {
+aloneTest('the second tab on a show may look and listen; it takes over when the first one goes', async ({ page, context }) => {
   await newShow(page);
   await addPhotos(page, await photos());
   const second = await context.newPage();
@@ -72,7 +72,7 @@ test('the second tab on a show may look and listen; it takes over when the first
   await expect(second.getByTestId('picture 2')).toBeVisible();
 });
 
-test('a show that one tab edits cannot be renamed or deleted from the list of another', async ({ page, context }) => {
+aloneTest('a show that one tab edits cannot be renamed or deleted from the list of another', async ({ page, context }) => {
   await newShow(page);
   await addPhotos(page, await photos());
   const second = await context.newPage();
@@ -89,7 +89,7 @@ test('a show that one tab edits cannot be renamed or deleted from the list of an
   await expect(second.getByText('“My show” is deleted.')).toBeVisible();
 });
 
-test('damaged and newer shows are named, kept, and hide no other', async ({ page }) => {
+aloneTest('damaged and newer shows are named, kept, and hide no other', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photos());
   await page.getByRole('button', { name: 'Back to the shows' }).click();
@@ -113,7 +113,7 @@ test('damaged and newer shows are named, kept, and hide no other', async ({ page
   await expect(page.getByTestId('picture 2')).toBeVisible();
 });
 
-test('the list: rename, copy, delete, undo, bring back', async ({ page }) => {
+aloneTest('the list: rename, copy, delete, undo, bring back', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, await photos());
   await page.getByRole('button', { name: 'Back to the shows' }).click();
@@ -136,8 +136,8 @@ test('the list: rename, copy, delete, undo, bring back', async ({ page }) => {
   expect((await started).suggestedFilename()).toBe('Rain & “garden” 2 (copy).rainbed.zip');
 });
 
-test('the same file twice is stored once', async ({ page }) => {
-  await openEmpty(page);
+aloneTest('the same file twice is stored once', async ({ page }) => {
+  await openList(page);
   await page.getByRole('button', { name: 'New show' }).click();
   await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('red.jpg', '#b03030')]);
   const files = await page.evaluate(async () => {
@@ -150,38 +150,41 @@ test('the same file twice is stored once', async ({ page }) => {
   expect(files[0]).toMatch(/^[0-9a-f]{64}$/);
 });
 
-test('what a show that was deleted for good named is freed a week later, not sooner; what other shows name stays', async ({ page }) => {
-  await newShow(page);
-  await addPhotos(page, await photos());
-  await page.getByRole('button', { name: 'Back to the shows' }).click();
-  await page.getByRole('button', { name: 'New show' }).click();
-  await addPhotos(page, [await photo('red.jpg', '#b03030')]);
-  await page.getByRole('button', { name: 'Back to the shows' }).click();
-  const stored = () =>
-    page.evaluate(async () => {
-      const media = await (await navigator.storage.getDirectory()).getDirectoryHandle('media');
-      let count = 0;
-      for await (const name of (media as unknown as { keys(): AsyncIterable<string> }).keys()) count += name.length > 0 ? 1 : 0;
-      return count;
-    });
-  expect(await stored()).toBe(2);
-  await page.getByRole('button', { name: 'Delete “My show”' }).last().click();
-  await page.getByRole('button', { name: 'Deleted shows: 1' }).click();
-  await page.getByRole('button', { name: 'Delete for good' }).click();
-  await expect(page.getByRole('button', { name: /^Deleted shows/ })).toBeHidden();
-  // The next visit only marks it, and six days later it is still there.
-  const list = page.getByRole('button', { name: 'Open “My show”' });
-  const week = Date.now();
-  for (const days of [0, 6]) {
-    await page.clock.setFixedTime(week + days * 24 * 3600 * 1000);
-    await page.reload();
-    await expect(list).toBeVisible();
-    await expect.poll(() => readRow(page, 'marks')).toMatch(/[0-9a-f]{64}/);
+aloneTest(
+  'what a show that was deleted for good named is freed a week later, not sooner; what other shows name stays',
+  async ({ page }) => {
+    await newShow(page);
+    await addPhotos(page, await photos());
+    await page.getByRole('button', { name: 'Back to the shows' }).click();
+    await page.getByRole('button', { name: 'New show' }).click();
+    await addPhotos(page, [await photo('red.jpg', '#b03030')]);
+    await page.getByRole('button', { name: 'Back to the shows' }).click();
+    const stored = () =>
+      page.evaluate(async () => {
+        const media = await (await navigator.storage.getDirectory()).getDirectoryHandle('media');
+        let count = 0;
+        for await (const name of (media as unknown as { keys(): AsyncIterable<string> }).keys()) count += name.length > 0 ? 1 : 0;
+        return count;
+      });
     expect(await stored()).toBe(2);
-  }
-  await page.clock.setFixedTime(week + 7.1 * 24 * 3600 * 1000);
-  await page.reload();
-  await expect.poll(stored).toBe(1);
-  await list.click();
-  await expect(page.getByTestId('picture 1').locator('img')).toBeVisible();
-});
+    await page.getByRole('button', { name: 'Delete “My show”' }).last().click();
+    await page.getByRole('button', { name: 'Deleted shows: 1' }).click();
+    await page.getByRole('button', { name: 'Delete for good' }).click();
+    await expect(page.getByRole('button', { name: /^Deleted shows/ })).toBeHidden();
+    // The next visit only marks it, and six days later it is still there.
+    const list = page.getByRole('button', { name: 'Open “My show”' });
+    const week = Date.now();
+    for (const days of [0, 6]) {
+      await page.clock.setFixedTime(week + days * 24 * 3600 * 1000);
+      await page.reload();
+      await expect(list).toBeVisible();
+      await expect.poll(() => readRow(page, 'marks')).toMatch(/[0-9a-f]{64}/);
+      expect(await stored()).toBe(2);
+    }
+    await page.clock.setFixedTime(week + 7.1 * 24 * 3600 * 1000);
+    await page.reload();
+    await expect.poll(stored).toBe(1);
+    await list.click();
+    await expect(page.getByTestId('picture 1').locator('img')).toBeVisible();
+  },
+);

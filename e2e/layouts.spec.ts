@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { demoTest, dragByTouch, expect, face, goTo, LIFT, openDemo } from './app';
+import { demoTest, dragByTouch, expect, face, goTo, LIFT, openDemo, test } from './app';
 import { cutOff } from './whole';
 
 /** A phone held upright, small and usual; held sideways; tablets upright; wide and very wide. */
@@ -21,44 +21,43 @@ const sheetHeight = async (page: Page) => (await page.getByTestId('sheet').bound
 /** Titles of the show may end in dots. */
 const isTitle = (text: string) => /Puddle|-plan|rain bed|plays|\.\w{3}$/.test(text);
 
-demoTest(
-  'a device that is turned keeps the moment, what is chosen and the open tool; on every size the sheet lives and nothing is cut off',
-  async ({ page }) => {
-    await openDemo(page);
-    await goTo(page, 24);
-    await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
-    await page.keyboard.press('Enter');
-    // A piece in layers has its layers first; its fades stand behind “More”.
-    await page.getByRole('button', { name: 'More', exact: true }).tap();
-    await page.getByRole('button', { name: 'Fades', exact: true }).tap();
+test('a device that is turned keeps the moment, what is chosen and the open tool; on every size the sheet lives and nothing is cut off', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await goTo(page, 24);
+  await page.getByTestId('part puddle-jump').getByRole('button').first().focus();
+  await page.keyboard.press('Enter');
+  // A piece in layers has its layers first; its fades stand behind “More”.
+  await page.getByRole('button', { name: 'More', exact: true }).tap();
+  await page.getByRole('button', { name: 'Fades', exact: true }).tap();
+  for (const [width, height] of SIZES) {
+    await page.setViewportSize({ width, height });
+    const view = `${width} × ${height}`;
+    await expect(clock(page), view).toBeVisible();
+    await expect(page.getByRole('textbox', { name: 'Fade up' }), view).toBeVisible();
+    await expect.poll(() => sheetHeight(page), view).toBeGreaterThan(100);
+    for (const tab of await page.getByRole('tab').all()) await expect(tab, view).toBeInViewport({ ratio: 1 });
+    expect
+      .soft(
+        (await cutOff(page)).filter((text) => !isTitle(text)),
+        view,
+      )
+      .toEqual([]);
+  }
+  // Every face, with nothing chosen.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'Close the drawer' }).tap();
+  for (const name of ['Pictures', 'Voice', 'Balance', 'Finish', 'Bed'] as const) {
+    await face(page, name);
     for (const [width, height] of SIZES) {
       await page.setViewportSize({ width, height });
-      const view = `${width} × ${height}`;
-      await expect(clock(page), view).toBeVisible();
-      await expect(page.getByRole('textbox', { name: 'Fade up' }), view).toBeVisible();
-      await expect.poll(() => sheetHeight(page), view).toBeGreaterThan(100);
-      for (const tab of await page.getByRole('tab').all()) await expect(tab, view).toBeInViewport({ ratio: 1 });
-      expect
-        .soft(
-          (await cutOff(page)).filter((text) => !isTitle(text)),
-          view,
-        )
-        .toEqual([]);
+      const view = `${name} at ${width} × ${height}`;
+      // The sheet measures itself anew in the next frames.
+      await expect.poll(async () => (await cutOff(page)).filter((text) => !isTitle(text)), view).toEqual([]);
     }
-    // Every face, with nothing chosen.
-    await page.setViewportSize({ width: 390, height: 844 });
-    await page.getByRole('button', { name: 'Close the drawer' }).tap();
-    for (const name of ['Pictures', 'Voice', 'Balance', 'Finish', 'Bed'] as const) {
-      await face(page, name);
-      for (const [width, height] of SIZES) {
-        await page.setViewportSize({ width, height });
-        const view = `${name} at ${width} × ${height}`;
-        // The sheet measures itself anew in the next frames.
-        await expect.poll(async () => (await cutOff(page)).filter((text) => !isTitle(text)), view).toEqual([]);
-      }
-    }
-  },
-);
+  }
+});
 
 demoTest('with text twice as large everything can still be reached', async ({ page }) => {
   await openDemo(page);
@@ -84,7 +83,7 @@ demoTest('with text twice as large everything can still be reached', async ({ pa
   }
 });
 
-demoTest('what is tapped stays where it is, and as large as it was', async ({ page }) => {
+test('what is tapped stays where it is, and as large as it was', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Pictures');
   const picture = page.getByTestId('picture 2');
@@ -96,7 +95,7 @@ demoTest('what is tapped stays where it is, and as large as it was', async ({ pa
   expect(Math.abs(after.height - before.height)).toBeLessThan(1);
 });
 
-demoTest('a swipe edits nothing, wherever it begins: on a knob, on the river after resting', async ({ page }) => {
+test('a swipe edits nothing, wherever it begins: on a knob, on the river after resting', async ({ page }) => {
   await openDemo(page);
   await goTo(page, 24);
   const sheet = (await page.getByTestId('sheet').boundingBox())!;
@@ -116,7 +115,7 @@ demoTest('a swipe edits nothing, wherever it begins: on a knob, on the river aft
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
 });
 
-demoTest('a part that is held at the edge of the sheet goes on with it, and lies where it is let go', async ({ page }) => {
+test('a part that is held at the edge of the sheet goes on with it, and lies where it is let go', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Voice');
   const part = page.getByRole('button', { name: /^1-puddle, from/ });

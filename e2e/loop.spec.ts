@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { WaveFile } from 'wavefile';
-import { centreOf, dragByTouch, expect, field, goTo, layMusic, test, type, GRIP } from './app';
+import { centreOf, dragByTouch, expect, field, goTo, GRIP, layMusic, test, type } from './app';
 import { heard, showWith, tool, undoIs } from './bed';
 import { clicksOf, samplesOf, ticks } from './media';
 

@@ -1,12 +1,12 @@
 import { partEnd } from '../core/show';
-import { addPhotos, chooseMusic, expect, exportWav, field, layMusic, newShow, openOtherWays, test, type } from './app';
+import { addPhotos, aloneTest, chooseMusic, expect, exportWav, field, layMusic, newShow, openOtherWays, test, type } from './app';
 import { tool } from './bed';
 import { savedShow, soundOf } from './sound';
 import { CLICK_AT, clickSong, coded, loudestFrame, photo, probe, samplesOf, silentEnds } from './media';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
 
-test('from photos and a song to a WAV: listen, lay, stop early, take home', async ({ page }, info) => {
+aloneTest('from photos and a song to a WAV: listen, lay, stop early, take home', async ({ page }, info) => {
   await newShow(page);
   await addPhotos(page, await photos());
   await expect(page.getByTestId('picture 3')).toBeVisible();

@@ -1,11 +1,11 @@
-import { addPhotos, expect, face, newShow, test, type } from './app';
+import { addPhotos, aloneTest, expect, face, newShow, type } from './app';
 import { photo } from './media';
 import { exported, laid, onset, recordBar } from './voice';
 import { CHROMIUM } from '../playwright.config';
 
 // Chromium's own fake microphone: it beeps, and nobody has to be asked.
 const FAKE = ['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'];
-test.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, ...FAKE] } });
+aloneTest.use({ launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, ...FAKE] } });
 
 async function showOfTwenty(page: Parameters<typeof newShow>[0]): Promise<void> {
   await newShow(page);
@@ -21,7 +21,7 @@ async function showOfTwenty(page: Parameters<typeof newShow>[0]): Promise<void> 
   if (await words.isVisible()) await words.click();
 }
 
-test('what the microphone hears is recorded and heard in the export', async ({ page }, info) => {
+aloneTest('what the microphone hears is recorded and heard in the export', async ({ page }, info) => {
   await showOfTwenty(page);
   await expect(page.getByText(/^highest [−+]\d/)).toBeVisible();
   await page.getByRole('button', { name: 'Set up recording' }).click();
@@ -35,7 +35,7 @@ test('what the microphone hears is recorded and heard in the export', async ({ p
   expect(onset(sound)).toBeLessThan(1.5);
 });
 
-test('a page that dies while recording loses at most a second: the next visit finds the rest', async ({ page, context }) => {
+aloneTest('a page that dies while recording loses at most a second: the next visit finds the rest', async ({ page, context }) => {
   await showOfTwenty(page);
   await page.getByRole('button', { name: 'Start recording' }).click();
   await expect(recordBar(page).getByText(/^0:05\.\d$/)).toBeVisible();

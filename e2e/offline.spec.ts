@@ -3,7 +3,7 @@ import { appendFileSync, cpSync, readFileSync, readdirSync, rmSync } from 'node:
 import { basename, resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import { serve as start, type Served } from '../tests/serve';
-import { addPhotos, expect, exportWav, face, finishPanel, layMusic, test } from './app';
+import { addPhotos, aloneTest, expect, exportWav, face, finishPanel, layMusic } from './app';
 import { clickSong, photo, probe } from './media';
 import { BROWSER } from '../playwright.config';
 import { NO_DEMO } from './seeded';
@@ -13,7 +13,7 @@ const PORT = 4885;
 const SITE = resolve('test-results/offline-site');
 
 // Service workers that wait, and what it takes to be installed, are the whole browser's.
-test.use({ launchOptions: BROWSER, serviceWorkers: 'allow', baseURL: `http://localhost:${PORT}` });
+aloneTest.use({ launchOptions: BROWSER, serviceWorkers: 'allow', baseURL: `http://localhost:${PORT}` });
 
 let server: Served | null = null;
 
@@ -27,12 +27,12 @@ async function end(): Promise<void> {
   await ended?.end();
 }
 
-test.describe.configure({ mode: 'default' });
-test.beforeAll(() => {
+aloneTest.describe.configure({ mode: 'default' });
+aloneTest.beforeAll(() => {
   rmSync(SITE, { recursive: true, force: true });
   cpSync(resolve('dist'), SITE, { recursive: true });
 });
-test.afterEach(end);
+aloneTest.afterEach(end);
 
 /** A first visit, without the demo show, until all is kept that is needed without the server. */
 async function visit(page: Page): Promise<void> {
@@ -43,7 +43,7 @@ async function visit(page: Page): Promise<void> {
   await expect.poll(() => page.evaluate(async () => (await (await caches.open('rain-bed-demo')).keys()).length)).toBeGreaterThan(3);
 }
 
-test('what browsers keep for ever is named by what is in it', () => {
+aloneTest('what browsers keep for ever is named by what is in it', () => {
   const kept = readdirSync(resolve('dist/_expo'), { recursive: true, encoding: 'utf8' }).filter((path) =>
     /-[0-9a-f]{32}\.(js|css)$/.test(path),
   );
@@ -60,7 +60,7 @@ test('what browsers keep for ever is named by what is in it', () => {
   expect(spoken.filter((name) => !names.has(name))).toEqual([]);
 });
 
-test('after one visit a show is made, narrated, reloaded and exported with the server gone', async ({ page }, info) => {
+aloneTest('after one visit a show is made, narrated, reloaded and exported with the server gone', async ({ page }, info) => {
   await serve(SITE);
   await visit(page);
   await end();
@@ -92,7 +92,7 @@ test('after one visit a show is made, narrated, reloaded and exported with the s
   expect((await started).suggestedFilename()).toBe('My show.webm');
 });
 
-test('a new version waits, is offered in the list alone, and is not taken while other windows are open', async ({ page, context }) => {
+aloneTest('a new version waits, is offered in the list alone, and is not taken while other windows are open', async ({ page, context }) => {
   await serve(SITE);
   await visit(page);
   await page.reload();
@@ -127,7 +127,7 @@ test('a new version waits, is offered in the list alone, and is not taken while 
   expect(await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.waiting)).toBeNull();
 });
 
-test('it says what is needed to install it, and takes in what is shared with it', async ({ page }) => {
+aloneTest('it says what is needed to install it, and takes in what is shared with it', async ({ page }) => {
   await serve(SITE);
   await visit(page);
   await page.reload();

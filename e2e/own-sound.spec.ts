@@ -1,4 +1,4 @@
-import { addPhotos, centreOf, dragByTouch, expect, expectStage, face, field, goTo, layMusic, newShow, test, type, GRIP } from './app';
+import { addPhotos, centreOf, dragByTouch, expect, expectStage, face, field, goTo, GRIP, layMusic, newShow, test, type } from './app';
 import { clickSong, clip, FILM_CLICK, loudestFrame, photo, recordings, samplesOf, TABLE_EARLY } from './media';
 import { luminance } from './rising';
 import { exportedAsHeard, soundOf } from './sound';

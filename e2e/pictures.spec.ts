@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { addPhotos, dragByTouch, expect, expectStage, face, field, layMusic, newShow, stageColour, test, type, GRIP } from './app';
+import { addPhotos, dragByTouch, expect, expectStage, face, field, GRIP, layMusic, newShow, stageColour, test, type } from './app';
 import { bytesFile, clickSong, clip, oldFilm, photo } from './media';
 import { isInStep, luminance, playRising } from './rising';
 import { soundOf } from './sound';

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addPhotos, demoTest, expect, layMusic, newShow, openDemo, test, type } from './app';
+import { addPhotos, expect, layMusic, newShow, openDemo, test, type } from './app';
 import { clickSong, photo } from './media';
 
 interface Started {
@@ -11,12 +11,12 @@ interface Started {
   readonly last: number;
 }
 
-/** Notes every block that the player schedules on the audio clock. */
+/** Notes every block that the player schedules on the audio clock from now on. */
 async function listenIn(page: Page): Promise<void> {
-  await page.addInitScript(() => {
+  await page.evaluate(() => {
     const started: Started[] = [];
     Object.assign(window, { started });
-    const start = AudioBufferSourceNode.prototype.start;
+    const { start } = AudioBufferSourceNode.prototype;
     AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
       const data = this.buffer!.getChannelData(0);
       started.push({
@@ -57,8 +57,8 @@ test('blocks lie one behind the other to the sample, ahead of the clock; the now
 });
 
 test('an edit while playing is scheduled at once, behind a crossing and not behind what was rendered ahead', async ({ page }) => {
-  await listenIn(page);
   await newShow(page);
+  await listenIn(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('green.png', '#30a050'), await photo('blue.webp', '#3050b0')]);
   await layMusic(page, clickSong(40));
   await page.getByRole('button', { name: 'Loudness', exact: true }).click();
@@ -79,7 +79,7 @@ test('an edit while playing is scheduled at once, behind a crossing and not behi
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
-demoTest('scrolling is scrubbing: the stage shows the picture at the now line', async ({ page }) => {
+test('scrolling is scrubbing: the stage shows the picture at the now line', async ({ page }) => {
   await openDemo(page);
   await page.mouse.move(200, 500);
   await page.mouse.wheel(0, 370);

@@ -19,12 +19,20 @@ function hashOfBuild(): string {
   return hash.digest('hex').slice(0, 20);
 }
 
-/** Visits the list of shows for the first time and waits until the demo show is laid out. */
+/** Visits the list of shows for the first time, waits until the demo show is laid out, and looks into it until all of it was listened to. */
 async function layOut(folder: string, baseURL: string): Promise<void> {
   const context = await chromium.launchPersistentContext(folder, { ...CHROMIUM, baseURL, serviceWorkers: 'block', locale: 'en-US' });
   const page = await context.newPage();
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).waitFor({ timeout: 240_000 });
+  await page.getByRole('button', { name: 'Open “The rain bed by the bike shed”' }).click({ timeout: 240_000 });
+  await page.getByRole('tab', { name: 'Finish' }).click();
+  await page.getByTestId('check lengths').waitFor({ timeout: 240_000 });
+  await page.getByText(/^Still checking/).waitFor({ state: 'hidden', timeout: 240_000 });
+  // A show opens where it was left.
+  await page.getByRole('tab', { name: 'Bed' }).click();
+  await page.getByTestId('part puddle-jump').waitFor();
+  await page.getByRole('button', { name: 'Back to the shows' }).click();
+  await page.getByRole('button', { name: 'New show' }).waitFor();
   await context.close();
 }
 

@@ -1,7 +1,7 @@
 import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import { addPhotos, expect, face, newShow, test } from './app';
+import { addPhotos, aloneTest, expect, face, newShow } from './app';
 import { made } from '../tests/made';
 import { serve, type Served } from '../tests/serve';
 import { ffmpeg, photo } from './media';
@@ -9,7 +9,7 @@ import { ffmpeg, photo } from './media';
 /** A server of its own with a teacher's folder: it is stopped in the middle. */
 const PORT = 4881;
 let teacher = '';
-test.use({ baseURL: `http://localhost:${PORT}` });
+aloneTest.use({ baseURL: `http://localhost:${PORT}` });
 
 let server: Served;
 
@@ -26,8 +26,8 @@ async function start(): Promise<void> {
   server = await serve(PORT, ['--shelf', teacher]);
 }
 
-test.describe.configure({ mode: 'default' });
-test.beforeAll(async () => {
+aloneTest.describe.configure({ mode: 'default' });
+aloneTest.beforeAll(async () => {
   teacher = mkdtempSync(join(tmpdir(), 'rain-bed-teacher-'));
   tone('harbour.mp3', 330, 'title=Harbour Lights', 'artist=The Fictive Few', 'copyright=CC BY 4.0', 'genre=calm');
   tone('nameless.mp3', 440, 'title=Nameless');
@@ -47,51 +47,54 @@ test.beforeAll(async () => {
   );
   await start();
 });
-test.afterAll(async () => {
+aloneTest.afterAll(async () => {
   await server.end();
   rmSync(teacher, { recursive: true });
 });
 
-test('a piece is searched, listened to and added with its credit; one without a licence is remembered by the check', async ({ page }) => {
-  await newShow(page);
-  await addPhotos(page, [await photo('red.jpg', '#b03030')]);
-  await face(page, 'Bed');
-  await page.getByRole('button', { name: 'The shelf' }).tap();
-  await expect(page.getByText(/^\d+ found$/)).toBeVisible();
-  await page.getByLabel('Search the shelf').fill('harbour');
-  await expect(page.getByText('One found')).toBeVisible();
-  const streamed = page.waitForResponse((response) => response.url().includes('/shelf/sounds/') && response.status() === 206);
-  await page.getByRole('button', { name: 'Listen to Harbour Lights' }).tap();
-  await streamed;
-  await page.getByRole('button', { name: 'Stop Harbour Lights' }).tap();
-  await page
-    .getByRole('button', {
-      name: /^Add: add “Harbour Lights” as music, licence: CC BY 4.0|Add “Harbour Lights” as music, licence: CC BY 4.0/i,
-    })
-    .tap();
-  await page.getByRole('button', { name: 'Lay it under the show' }).tap();
-  await expect(page.getByTestId(/^part /)).toHaveCount(1);
+aloneTest(
+  'a piece is searched, listened to and added with its credit; one without a licence is remembered by the check',
+  async ({ page }) => {
+    await newShow(page);
+    await addPhotos(page, [await photo('red.jpg', '#b03030')]);
+    await face(page, 'Bed');
+    await page.getByRole('button', { name: 'The shelf' }).tap();
+    await expect(page.getByText(/^\d+ found$/)).toBeVisible();
+    await page.getByLabel('Search the shelf').fill('harbour');
+    await expect(page.getByText('One found')).toBeVisible();
+    const streamed = page.waitForResponse((response) => response.url().includes('/shelf/sounds/') && response.status() === 206);
+    await page.getByRole('button', { name: 'Listen to Harbour Lights' }).tap();
+    await streamed;
+    await page.getByRole('button', { name: 'Stop Harbour Lights' }).tap();
+    await page
+      .getByRole('button', {
+        name: /^Add: add “Harbour Lights” as music, licence: CC BY 4.0|Add “Harbour Lights” as music, licence: CC BY 4.0/i,
+      })
+      .tap();
+    await page.getByRole('button', { name: 'Lay it under the show' }).tap();
+    await expect(page.getByTestId(/^part /)).toHaveCount(1);
 
-  await page
-    .getByRole('button', { name: 'Close', exact: true })
-    .or(page.getByRole('button', { name: /^Close/ }))
-    .first()
-    .tap();
-  await page.getByRole('button', { name: 'The shelf' }).tap();
-  await page.getByLabel('Search the shelf').fill('nameless');
-  await page.getByRole('button', { name: /“Nameless” as music, licence: no licence named/ }).tap();
-  await expect(page.getByText(/“Nameless” names no licence/)).toBeVisible();
-  await page.getByRole('button', { name: /“Nameless” as music/ }).tap();
-  await page.getByRole('button', { name: 'Lay it after the last piece' }).tap();
-  await face(page, 'Finish');
-  await expect(page.getByText(/“Nameless” came from the shelf without a licence/)).toBeVisible();
-  await page.getByRole('button', { name: 'Go there: Credits' }).tap();
-  await expect(page.getByRole('textbox', { name: 'Credit of “Harbour Lights”' })).toHaveValue(
-    /Harbour Lights.*The Fictive Few, CC BY 4\.0/,
-  );
-});
+    await page
+      .getByRole('button', { name: 'Close', exact: true })
+      .or(page.getByRole('button', { name: /^Close/ }))
+      .first()
+      .tap();
+    await page.getByRole('button', { name: 'The shelf' }).tap();
+    await page.getByLabel('Search the shelf').fill('nameless');
+    await page.getByRole('button', { name: /“Nameless” as music, licence: no licence named/ }).tap();
+    await expect(page.getByText(/“Nameless” names no licence/)).toBeVisible();
+    await page.getByRole('button', { name: /“Nameless” as music/ }).tap();
+    await page.getByRole('button', { name: 'Lay it after the last piece' }).tap();
+    await face(page, 'Finish');
+    await expect(page.getByText(/“Nameless” came from the shelf without a licence/)).toBeVisible();
+    await page.getByRole('button', { name: 'Go there: Credits' }).tap();
+    await expect(page.getByRole('textbox', { name: 'Credit of “Harbour Lights”' })).toHaveValue(
+      /Harbour Lights.*The Fictive Few, CC BY 4\.0/,
+    );
+  },
+);
 
-test('a folder of stems is one piece in layers; a server that stops in the middle leaves everything as it was', async ({ page }) => {
+aloneTest('a folder of stems is one piece in layers; a server that stops in the middle leaves everything as it was', async ({ page }) => {
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030')]);
   await face(page, 'Bed');

@@ -1,19 +1,4 @@
-import {
-  addPhotos,
-  centreOf,
-  demoTest,
-  dragByTouch,
-  expect,
-  face,
-  field,
-  goTo,
-  layMusic,
-  LIFT,
-  newShow,
-  openDemo,
-  test,
-  type,
-} from './app';
+import { addPhotos, centreOf, dragByTouch, expect, face, field, goTo, layMusic, LIFT, newShow, openDemo, test, type } from './app';
 import { tool } from './bed';
 import { clickSong, photo } from './media';
 import { band, bringNarrations, exported, laid, narrationFile, onset, recordBar } from './voice';
@@ -65,7 +50,7 @@ test('a narration is brought in, the bed makes room, and the dip follows whereve
   expect(Math.abs((await band(page)).seconds - after.seconds)).toBeLessThan(0.01);
 });
 
-demoTest('the voice is made clear: the chosen mark holds everywhere, and by how much is said', async ({ page }) => {
+test('the voice is made clear: the chosen mark holds everywhere, and by how much is said', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Voice');
   // The demo thins out until three quarters of its voice are understood.
@@ -213,7 +198,7 @@ test('levels by hand on top of the dips: pins by touch, lowered from here to her
   await expect(page.getByTestId(/^pin \d/)).toHaveCount(0);
 });
 
-demoTest('@wide by keyboard: D switches a dip, P sets a pin, arrows move it, dips become pins and come back', async ({ page }) => {
+test('@wide by keyboard: D switches a dip, P sets a pin, arrows move it, dips become pins and come back', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Voice');
   await expect(page.getByText(/^Hardest to hear: /)).toBeVisible();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { addPhotos, demoTest, expect, face, field, newShow, openDemo, openOtherWays, test, wholePanel } from './app';
+import { addPhotos, aloneTest, expect, face, field, newShow, openDemo, openOtherWays, test, wholePanel } from './app';
 import { clickSong, photo, loudestFrame, CLICK_AT } from './media';
 import { soundOf } from './sound';
 
@@ -54,7 +54,7 @@ test('@wide the last pass kept whole: it runs over, is cut at the end of the sho
   expect(6 * 48_000 + loudestFrame(left.subarray(6 * 48_000))).toBe((6 + CLICK_AT) * 48_000);
 });
 
-demoTest('@wide all fields of the chosen part stand beside the sheet, and the loudness is drawn', async ({ page }) => {
+test('@wide all fields of the chosen part stand beside the sheet, and the loudness is drawn', async ({ page }) => {
   await openDemo(page);
   await expect(page.getByText('Loudness over the show')).toBeVisible();
   await expect(page.getByText('−48', { exact: true })).toBeVisible();
@@ -81,7 +81,7 @@ demoTest('@wide all fields of the chosen part stand beside the sheet, and the lo
   await expect(page.getByText('−1.0 dBTP', { exact: true }).last()).toBeVisible();
 });
 
-test('@wide with the keyboard alone: a new show, photos in order, music laid and made to fit', async ({ page }) => {
+aloneTest('@wide with the keyboard alone: a new show, photos in order, music laid and made to fit', async ({ page }) => {
   await newShow(page);
   // The device's own chooser is not part of the page; what it hands over is.
   await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('green.png', '#30a050')]);

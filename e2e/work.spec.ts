@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test';
 import { newPart, newPicture } from '../core/show/edits';
 import { firstOwnStart } from '../core/show/newShow';
 import { FIRST_LANES, type Show } from '../core/show';
-import { addPhotos, expect, face, finishPanel, layMusic, newShow, openEmpty, test } from './app';
+import { addPhotos, aloneTest, expect, face, finishPanel, layMusic, newShow, openList, test } from './app';
 import { clickSong, photo } from './media';
 import { bring, keptNames, openShowFile, showFile, showWith, zipOf, type Brought } from './work';
 
@@ -45,7 +45,7 @@ async function wipe(page: Page): Promise<void> {
   await session.detach();
 }
 
-test('the work is saved, everything is wiped, and it opens again with everything in place', async ({ page }, info) => {
+aloneTest('the work is saved, everything is wiped, and it opens again with everything in place', async ({ page }, info) => {
   await newShow(page);
   await addPhotos(page, [await photo('red.jpg', '#b03030'), await photo('green.png', '#30a050')]);
   await layMusic(page, clickSong(16));
@@ -54,7 +54,7 @@ test('the work is saved, everything is wiped, and it opens again with everything
   expect(execFileSync('unzip', ['-t', path], { encoding: 'utf8' })).toContain('No errors detected');
   const saved = execFileSync('unzip', ['-p', path, 'show.json'], { encoding: 'utf8' });
   await wipe(page);
-  await openEmpty(page);
+  await openList(page);
   await expect(page.getByText('No shows yet')).toBeVisible();
   await page.getByTestId('files: Open a file').setInputFiles(path);
   await page.getByRole('button', { name: 'Show it' }).click();
@@ -76,7 +76,7 @@ test('the work is saved, everything is wiped, and it opens again with everything
   await expect(page.getByRole('button', { name: 'Open “My show”' })).toBeVisible();
 });
 
-test('a slim file asks for its media and knows them by their bytes, whatever they are called', async ({ page }, info) => {
+aloneTest('a slim file asks for its media and knows them by their bytes, whatever they are called', async ({ page }, info) => {
   const { show, brought } = await small();
   await openShowFile(page, zipOf({ 'show.json': JSON.stringify(show) }, info.outputPath('slim.zip')));
   await face(page, 'Finish');
@@ -94,7 +94,7 @@ test('a slim file asks for its media and knows them by their bytes, whatever the
   await expect(page.getByText(/not in this browser/)).toBeHidden();
 });
 
-test('hostile and damaged files are refused in words, and nothing has changed', async ({ page }, info) => {
+aloneTest('hostile and damaged files are refused in words, and nothing has changed', async ({ page }, info) => {
   const { show, brought } = await small();
   const good = readFileSync(showFile(show, brought, info.outputPath('good.zip')));
   const text = JSON.stringify(show);
@@ -107,7 +107,7 @@ test('hostile and damaged files are refused in words, and nothing has changed', 
   };
   const bomb = zipOf({ 'show.json': Buffer.alloc(300_000_000, 0x20) }, info.outputPath('bomb.zip'), true);
   expect(statSync(bomb).size).toBeLessThan(1e6);
-  await openEmpty(page);
+  await openList(page);
   for (const [path, words] of [
     [zipOf({ 'show.json': text, '../../x': 'x' }, info.outputPath('path.zip')), /was refused \(it names files outside itself\)/],
     [bomb, /was refused \(it would unpack to far more than it is\)/],
@@ -130,42 +130,45 @@ test('hostile and damaged files are refused in words, and nothing has changed', 
   expect(await keptNames(page, 'written')).toEqual([]);
 });
 
-test('captions are read by the browser’s own parser, and the timeline comes back in with the show as it was', async ({ page }, info) => {
-  const { show, brought } = await small();
-  await openShowFile(page, showFile(show, brought, info.outputPath('show.zip')));
-  const vtt = info.outputPath('out.vtt');
-  expect(await save(page, 'Save a timeline, captions, cue sheet or credits', 'Captions as WebVTT', vtt)).toBe('From a file.vtt');
-  const cues = await page.evaluate(
-    async (text) => {
-      const video = document.createElement('video');
-      const track = document.createElement('track');
-      track.src = URL.createObjectURL(new Blob([text], { type: 'text/vtt' }));
-      track.default = true;
-      video.append(track);
-      document.body.append(video);
-      track.track.mode = 'hidden';
-      await new Promise((resolve, reject) => {
-        track.onload = resolve;
-        track.onerror = reject;
-      });
-      return [...(track.track.cues as unknown as VTTCue[])].map((cue) => [cue.startTime, cue.endTime, cue.getCueAsHTML().textContent]);
-    },
-    readFileSync(vtt, 'utf8'),
-  );
-  expect(cues).toHaveLength(1);
-  expect(cues[0]![2]).toBe('The rain runs & <stands> there.');
-  await page.keyboard.press('Escape');
-  const otio = info.outputPath('out.otio');
-  await save(page, 'Save a timeline, captions, cue sheet or credits', 'Timeline as OTIO', otio);
-  await page.goto('/');
-  await page.getByTestId('files: Open a file').setInputFiles(otio);
-  await page.getByRole('button', { name: 'Show it' }).click();
-  await expect(page.getByTestId('picture 1')).toBeVisible();
-  const again = info.outputPath('again.zip');
-  await save(page, 'Save the work as a file', 'Save the work', again);
-  const back = JSON.parse(execFileSync('unzip', ['-p', again, 'show.json'], { encoding: 'utf8' })) as Show;
-  expect({ ...back, id: show.id }).toEqual(show);
-});
+aloneTest(
+  'captions are read by the browser’s own parser, and the timeline comes back in with the show as it was',
+  async ({ page }, info) => {
+    const { show, brought } = await small();
+    await openShowFile(page, showFile(show, brought, info.outputPath('show.zip')));
+    const vtt = info.outputPath('out.vtt');
+    expect(await save(page, 'Save a timeline, captions, cue sheet or credits', 'Captions as WebVTT', vtt)).toBe('From a file.vtt');
+    const cues = await page.evaluate(
+      async (text) => {
+        const video = document.createElement('video');
+        const track = document.createElement('track');
+        track.src = URL.createObjectURL(new Blob([text], { type: 'text/vtt' }));
+        track.default = true;
+        video.append(track);
+        document.body.append(video);
+        track.track.mode = 'hidden';
+        await new Promise((resolve, reject) => {
+          track.onload = resolve;
+          track.onerror = reject;
+        });
+        return [...(track.track.cues as unknown as VTTCue[])].map((cue) => [cue.startTime, cue.endTime, cue.getCueAsHTML().textContent]);
+      },
+      readFileSync(vtt, 'utf8'),
+    );
+    expect(cues).toHaveLength(1);
+    expect(cues[0]![2]).toBe('The rain runs & <stands> there.');
+    await page.keyboard.press('Escape');
+    const otio = info.outputPath('out.otio');
+    await save(page, 'Save a timeline, captions, cue sheet or credits', 'Timeline as OTIO', otio);
+    await page.goto('/');
+    await page.getByTestId('files: Open a file').setInputFiles(otio);
+    await page.getByRole('button', { name: 'Show it' }).click();
+    await expect(page.getByTestId('picture 1')).toBeVisible();
+    const again = info.outputPath('again.zip');
+    await save(page, 'Save the work as a file', 'Save the work', again);
+    const back = JSON.parse(execFileSync('unzip', ['-p', again, 'show.json'], { encoding: 'utf8' })) as Show;
+    expect({ ...back, id: show.id }).toEqual(show);
+  },
+);
 
 test('the check leads there: what is worth a look is one tap away @wide', async ({ page }, info) => {
   const { show, brought } = await small();

@@ -1,11 +1,11 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { newShow, type Media, type Show } from '../core/show';
-import { expect, openEmpty } from './app';
+import { expect, openList } from './app';
 import { ffmpeg } from './media';
 
 type Facts = Pick<Media, 'kind' | 'seconds' | 'rate' | 'channels' | 'width' | 'height'>;
@@ -23,9 +23,9 @@ export function bring(path: string, facts: Partial<Facts>, title = ''): Brought 
   return { path, media: { id, title, bytes: bytes.length, ...none, ...facts } };
 }
 
-/** A show of a test's own making, with its files under their hashes. */
+/** A show of a test's own making, with its files under their hashes; each is another to a browser that knows some already. */
 export function showWith(change: Partial<Show>, brought: readonly Brought[]): Show {
-  return { ...newShow('from-a-file', 'From a file'), ...change, media: Object.fromEntries(brought.map(({ media }) => [media.id, media])) };
+  return { ...newShow(randomUUID(), 'From a file'), ...change, media: Object.fromEntries(brought.map(({ media }) => [media.id, media])) };
 }
 
 /** Packs entries as a ZIP by another program (Python's zipfile): what it makes is not what we make. */
@@ -51,7 +51,7 @@ export function showFile(show: Show, brought: readonly Brought[], path: string):
 
 /** Opens a file from the list of shows, and then its show. */
 export async function openShowFile(page: Page, path: string): Promise<void> {
-  await openEmpty(page);
+  await openList(page);
   await page.getByTestId('files: Open a file').setInputFiles(path);
   await page.getByRole('button', { name: 'Show it' }).click();
   await expect(page.getByRole('tab', { name: 'Finish' })).toBeVisible();

@@ -9,6 +9,14 @@ export function die(seed: number): () => number {
   return () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
 }
 
+/** One kick of a drum: a tone that falls from 158 to 48 Hz and dies away. */
+const KICK = new Float64Array(framesOf(0.18));
+for (let i = 0, phase = 0; i < KICK.length; i += 1) {
+  const t = i / RATE;
+  phase += (2 * Math.PI * (48 + 110 * Math.exp(-t * 45))) / RATE;
+  KICK[i] = Math.sin(phase) * Math.exp(-t * 18) * Math.min(1, i / 30);
+}
+
 /** Sound under construction. */
 export class Tape {
   readonly out: Float32Array;
@@ -27,21 +35,25 @@ export class Tape {
     const rise = framesOf(0.004);
     const release = framesOf(0.05);
     const decay = 0.5 ** (1 / (half * RATE));
+    const wave = new Float64Array(Math.max(0, frames));
     for (const [h, strength] of harmonics.entries()) {
       const step = (2 * Math.PI * hertzOf(pitch) * (h + 1)) / RATE;
       if (step > 2.5) break;
-      // A rotating pointer: no sine for every sample.
-      const [c, s] = [Math.cos(step), Math.sin(step)];
-      let [x, y] = [1, 0];
-      let level = strength;
-      for (let i = 0; i < frames; i += 1) {
-        const edge = Math.min(1, i / rise, (frames - i) / release);
-        const value = y * level * edge;
-        this.out[(start + i) * 2]! += value * left;
-        this.out[(start + i) * 2 + 1]! += value * right;
-        [x, y] = [x * c - y * s, x * s + y * c];
-        level *= decay;
+      // A sine that dies away, each sample from the two before it: no sine for every sample.
+      const [once, twice] = [2 * decay * Math.cos(step), decay * decay];
+      let before = -Math.sin(step) * (strength / decay);
+      let value = 0;
+      for (let i = 0; i < wave.length; i += 1) {
+        wave[i]! += value;
+        const next = once * value - twice * before;
+        before = value;
+        value = next;
       }
+    }
+    for (let i = 0; i < wave.length; i += 1) {
+      const value = wave[i]! * Math.min(1, i / rise, (frames - i) / release);
+      this.out[(start + i) * 2]! += value * left;
+      this.out[(start + i) * 2 + 1]! += value * right;
     }
   }
 
@@ -66,11 +78,8 @@ export class Tape {
   kick(at: number, force: number): void {
     const start = framesOf(at);
     const frames = Math.min(framesOf(0.18), this.out.length / 2 - start);
-    let phase = 0;
     for (let i = 0; i < frames; i += 1) {
-      const t = i / RATE;
-      phase += (2 * Math.PI * (48 + 110 * Math.exp(-t * 45))) / RATE;
-      const value = Math.sin(phase) * force * Math.exp(-t * 18) * Math.min(1, i / 30);
+      const value = KICK[i]! * force;
       this.out[(start + i) * 2]! += value;
       this.out[(start + i) * 2 + 1]! += value;
     }
