@@ -1,5 +1,6 @@
 import { addPhotos, centreOf, dragByTouch, expect, field, GRIP, layMusic, LIFT, newShow, openDemo, test, type } from './app';
 import { clickSong, photo } from './media';
+import { controlFaults } from './probes';
 
 const photos = () => Promise.all([photo('red.jpg', '#b03030'), photo('green.png', '#30a050'), photo('blue.webp', '#3050b0')]);
 
@@ -23,6 +24,9 @@ test('by thumb: choose, trim, fade and move on the sheet; a stroke elsewhere onl
 
   await page.keyboard.press('Home');
   await page.getByTestId(/^part /).tap({ position: { x: 60, y: 60 } });
+  // Each handle is as large as a thumb.
+  await expect(page.getByTestId('fadeUp')).toBeVisible();
+  expect(await controlFaults(page)).toEqual([]);
   await dragByTouch(page, await centreOf(page, 'trim start'), 60, GRIP);
   await expect(undo).toHaveAccessibleName('Undo: trim the start');
   await dragByTouch(page, await centreOf(page, 'fadeUp'), 40, GRIP);

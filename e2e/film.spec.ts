@@ -134,13 +134,18 @@ aloneTest(
 
 aloneTest('a coding that this browser lacks is offered as the other kind, in words', async ({ page }, info) => {
   await page.addInitScript(() => {
-    // The films' workers ask whether H.264 can be written: here it cannot.
+    // The films' workers are asked what can be written: nobody answers yet, and then that H.264 cannot.
+    const waiting: (() => void)[] = [];
+    Object.assign(window, { answer: () => waiting.splice(0).forEach((one) => one()) });
     const Real = window.Worker;
     window.Worker = class extends Real {
       override postMessage(message: unknown, transfer?: StructuredSerializeOptions | Transferable[]) {
         const asks = message as { name?: string; job?: number };
-        if (asks.name === 'canWrite' && (this as unknown as { mp4?: boolean }).mp4) {
-          this.dispatchEvent(new MessageEvent('message', { data: { kind: 'done', job: asks.job, result: false } }));
+        if (asks.name === 'canWrite') {
+          const answered = (this as unknown as { mp4?: boolean }).mp4
+            ? () => this.dispatchEvent(new MessageEvent('message', { data: { kind: 'done', job: asks.job, result: false } }))
+            : () => super.postMessage(message, transfer as Transferable[]);
+          waiting.push(answered);
           return;
         }
         super.postMessage(message, transfer as Transferable[]);
@@ -154,6 +159,12 @@ aloneTest('a coding that this browser lacks is offered as the other kind, in wor
   const { show, brought } = await flash();
   await openShowFile(page, showFile(show, brought, info.outputPath('show.zip')));
   const dialog = await finishPanel(page, 'Save as a film');
-  await expect(dialog.getByText('This browser cannot write MP4 films of this size: it is WebM instead.')).toBeVisible();
+  const answer = () => page.evaluate(() => (window as unknown as { answer(): void }).answer());
+  // Before that is known no film is begun.
+  await expect(dialog.getByRole('button', { name: 'Save the film' })).toBeDisabled();
+  await expect(async () => {
+    await answer();
+    await expect(dialog.getByText('This browser cannot write MP4 films of this size: it is WebM instead.')).toBeVisible({ timeout: 500 });
+  }).toPass();
   await expect(dialog.getByRole('button', { name: 'Save the film' })).toBeEnabled();
 });

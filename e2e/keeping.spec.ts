@@ -59,6 +59,8 @@ aloneTest('the second tab on a show may look and listen; it takes over when the 
   const second = await context.newPage();
   await second.goto(page.url());
   await expect(second.getByText('open in another tab: look and listen only')).toBeVisible();
+  // Nor is there anything to be undone here.
+  await expect(second.getByRole('button', { name: 'Undo: add 2 pictures' })).toBeDisabled();
   await second.getByTestId('picture 1').tap();
   await second.getByRole('button', { name: 'Remove' }).click();
   await expect(second.getByText(/being edited in another tab/)).toBeVisible();

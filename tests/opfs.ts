@@ -5,6 +5,8 @@ export class FakeFiles {
   quota = Infinity;
   /** Handles that were opened and not closed. */
   open = 0;
+  /** How often something was written through to the disk. */
+  flushes = 0;
 
   /** Puts this file system where the browser's would be. */
   install(): void {
@@ -60,6 +62,7 @@ export class FakeFiles {
   private handle(entries: Map<string, Uint8Array>, first: string) {
     let name = first;
     const count = (by: number) => void (this.open += by);
+    const flushed = () => void (this.flushes += 1);
     const fits = (more: number) => this.used() + more <= this.quota;
     return {
       getFile: async () => asBlob(entries.get(name)!),
@@ -90,7 +93,7 @@ export class FakeFiles {
           truncate(size: number) {
             entries.set(name, entries.get(name)!.slice(0, size));
           },
-          flush: () => undefined,
+          flush: flushed,
           close() {
             if (!closed) count(-1);
             closed = true;

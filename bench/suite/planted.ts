@@ -16,9 +16,12 @@ function foundBy({ file, from, to }: Fault): string | null {
     before.replace(from, () => to),
   );
   try {
-    const { status, stdout } = spawnSync(process.execPath, ['scripts/check.mjs', '--tests', '--first'], { encoding: 'utf8' });
+    const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/check.mjs', '--tests', '--first'], { encoding: 'utf8' });
     if (status === 0) return null;
-    return /— What failed\n(.*)/.exec(stdout)?.[1] ?? 'ended badly';
+    // Jest that ends with its first failure writes no report; Playwright says beside it that it has stopped early.
+    const told = /— What failed\n([\s\S]*)/.exec(stdout)?.[1] ?? '';
+    const failed = /^(?:Jest|Playwright): .*$/m.exec(told)?.[0] ?? /^\s*● (.*)$/m.exec(stderr)?.[1];
+    return failed ?? told.split('\n')[0] ?? 'ended badly';
   } finally {
     writeFileSync(file, before);
   }

@@ -26,7 +26,7 @@ function shotsWhere(adapter: object | null | Promise<null>): Shots {
   });
   let made: Shots | null = null;
   jest.isolateModules(() => {
-    made = new (jest.requireActual<{ Shots: typeof Shots }>('./shots').Shots)();
+    made = new (jest.requireActual('./shots') as { Shots: typeof Shots }).Shots();
   });
   return made!;
 }

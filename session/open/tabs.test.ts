@@ -10,12 +10,15 @@ import type { OpenSession } from './session';
 const mockDisk = {
   rows: new Map<string, string>(),
   full: false,
+  /** How long a write takes, ms. */
+  slow: 0,
   getItem: async (key: string) => mockDisk.rows.get(key) ?? null,
   getMany: async (keys: string[]) => Object.fromEntries(keys.map((key) => [key, mockDisk.rows.get(key) ?? null])),
   getAllKeys: async () => [...mockDisk.rows.keys()],
   setItem: async (key: string, value: string) => mockDisk.setMany({ [key]: value }),
   async setMany(entries: Record<string, string>) {
     if (mockDisk.full) throw new DOMException('no room', 'QuotaExceededError');
+    if (mockDisk.slow > 0) await new Promise((written) => setTimeout(written, mockDisk.slow));
     for (const [key, value] of Object.entries(entries)) mockDisk.rows.set(key, value);
   },
   removeItem: async (key: string) => void mockDisk.rows.delete(key),
@@ -41,7 +44,7 @@ interface Modules {
 function tab() {
   let modules!: Modules;
   jest.isolateModules(() => {
-    modules = jest.requireActual<Modules>('./store');
+    modules = jest.requireActual('./store') as Modules;
   });
   const now = () => modules.useOpenShow.getState();
   return {
@@ -62,7 +65,7 @@ const boat = new Map<string, string>();
 beforeEach(async () => {
   jest.useFakeTimers();
   mockDisk.rows.clear();
-  mockDisk.full = false;
+  Object.assign(mockDisk, { full: false, slow: 0 });
   boat.clear();
   Object.defineProperty(globalThis, 'navigator', { value: { locks: fakeLocks() }, configurable: true });
   Object.assign(globalThis, { localStorage: boatOver(boat) });
@@ -84,10 +87,13 @@ it('one tab edits, the other looks on and says so; it gets the show, as the firs
   second.rename('Named in the second');
   expect(second.now().notice?.text).toMatch(/another tab/);
   expect([first.title(), second.title(), second.now().state.mayEdit]).toEqual(['Named in the first', 'Before', false]);
-  // Left at once: the last edit is on the disk before the other tab may write.
-  await first.leaveShow(held);
+  // Left at once: the last edit is on the disk before the other tab may write, however slow that is.
+  mockDisk.slow = 400;
+  const left = first.leaveShow(held);
   await until(() => second.now().state.mayEdit === true);
   expect(second.title()).toBe('Named in the first');
+  await left;
+  mockDisk.slow = 0;
   second.rename('Named in the second');
   await second.leaveShow(waiting);
   expect(mockDisk.rows.get('show/both')).toContain('Named in the second');

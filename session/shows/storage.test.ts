@@ -8,7 +8,7 @@ function fresh() {
   let made!: Pick<typeof Storage, 'storage' | 'rowsStay'> & { disk: Rows };
   jest.isolateModules(() => {
     const { createAsyncStorage } = jest.requireActual<typeof Package>('@react-native-async-storage/async-storage');
-    made = { ...jest.requireActual<typeof Storage>('./storage'), disk: createAsyncStorage('rainbed') };
+    made = { ...(jest.requireActual('./storage') as typeof Storage), disk: createAsyncStorage('rainbed') };
   });
   return made;
 }

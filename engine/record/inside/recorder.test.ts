@@ -60,6 +60,20 @@ it('writes from the very frame that the show begins with, however early or late 
   mic.close();
 });
 
+it('writes through to the disk as it goes, so that a crash loses less than a second', async () => {
+  const recorder = new Recorder();
+  const mic = microphone();
+  const done = recorder.record({ about: about('d'), port: mic.port });
+  await recorder.begin({ frame: 0 });
+  const before = files.flushes;
+  for (let block = 0; block * 1024 < 2 * RATE; block += 1) mic.send(block * 1024);
+  await turns();
+  expect(files.flushes - before).toBeGreaterThanOrEqual(3);
+  await recorder.finish();
+  await done;
+  mic.close();
+});
+
 it('keeps what was written when the disk is full, and finds it again', async () => {
   const recorder = new Recorder();
   const mic = microphone();

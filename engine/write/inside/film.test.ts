@@ -96,6 +96,11 @@ it('holds every picture from its moment until the next one, and sound as long as
 it('stopped, or short of a photo, it leaves nothing behind and says which it was', async () => {
   const stop = new AbortController();
   await expect(writer.write(details, { signal: stop.signal, progress: () => stop.abort() })).rejects.toMatchObject({ code: 'cancelled' });
+  // When all is there but the file is not handed over yet.
+  const late = new AbortController();
+  const atLast = (share: number) => share === 1 && late.abort();
+  await expect(writer.write(details, { signal: late.signal, progress: atLast })).rejects.toMatchObject({ code: 'cancelled' });
+  expect(files.names()).toEqual([]);
   // While a picture is waited for.
   mockPainter.stopAt = 1;
   await expect(writer.write(details, quiet)).rejects.toMatchObject({ code: 'cancelled' });
