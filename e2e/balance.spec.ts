@@ -2,6 +2,7 @@ import type { Page } from '@playwright/test';
 import { addPhotos, expect, exportWav, face, field, goTo, layMusic, newShow, openDemo, test, type } from './app';
 import { made } from '../tests/made';
 import { clip, ffmpeg, photo } from './media';
+import { listenIn } from './scheduled';
 import { soundOf } from './sound';
 import { bringNarrations, exported, narrationFile } from './voice';
 
@@ -81,16 +82,7 @@ test('meters live: −20.0 of a sine of −20 dBFS in its lane and in the whole,
   page,
 }) => {
   await toneShow(page);
-  await page.evaluate(() => {
-    // How far ahead on the audio clock each block is laid.
-    const starts: number[] = [];
-    Object.assign(window, { starts });
-    const start = AudioBufferSourceNode.prototype.start;
-    AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
-      starts.push((when - this.context.currentTime) * 1000);
-      start.call(this, when, offset);
-    };
-  });
+  await listenIn(page);
   await page.keyboard.press('Home');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByText(/now −20\.0 · so far −20\.0 LUFS/)).toBeVisible();
@@ -102,7 +94,7 @@ test('meters live: −20.0 of a sine of −20 dBFS in its lane and in the whole,
   // The block that what a gesture did begins with lies right ahead, however much was laid before; from gesture to sound is measured in the bench.
   const ahead = await page.evaluate(async () => {
     const slider = document.querySelector<HTMLElement>('[role=slider][aria-label="Level of Bed"]')!;
-    const { starts } = window as unknown as { starts: number[] };
+    const started = globalThis.started!;
     const box = slider.getBoundingClientRect();
     const fire = (kind: string, share: number) =>
       slider.dispatchEvent(
@@ -113,11 +105,11 @@ test('meters live: −20.0 of a sine of −20 dBFS in its lane and in the whole,
     fire('pointermove', 0.7);
     const found: number[] = [];
     for (let i = 0; i < 5; i += 1) {
-      const before = starts.length;
+      const before = started.length;
       fire('pointermove', 0.6 - i * 0.02);
-      while (starts.length === before) await new Promise((resolve) => setTimeout(resolve, 1));
+      while (started.length === before) await new Promise((resolve) => setTimeout(resolve, 1));
       await new Promise((resolve) => setTimeout(resolve, 400));
-      found.push(Math.min(...starts.slice(before)));
+      found.push(Math.min(...started.slice(before).map(({ when, clock }) => (when - clock) * 1000)));
     }
     fire('pointerup', 0.5);
     return found;

@@ -1,38 +1,6 @@
-import type { Page } from '@playwright/test';
 import { addPhotos, expect, layMusic, newShow, openDemo, test, type } from './app';
 import { clickSong, photo } from './media';
-
-interface Started {
-  readonly when: number;
-  readonly offset: number;
-  readonly seconds: number;
-  readonly clock: number;
-  readonly first: number;
-  readonly last: number;
-}
-
-/** Notes every block that the player schedules on the audio clock from now on. */
-async function listenIn(page: Page): Promise<void> {
-  await page.evaluate(() => {
-    const started: Started[] = [];
-    Object.assign(window, { started });
-    const { start } = AudioBufferSourceNode.prototype;
-    AudioBufferSourceNode.prototype.start = function (when = 0, offset = 0) {
-      const data = this.buffer!.getChannelData(0);
-      started.push({
-        when,
-        offset,
-        seconds: this.buffer!.duration,
-        clock: this.context.currentTime,
-        first: data[0]!,
-        last: data[data.length - 1]!,
-      });
-      start.call(this, when, offset);
-    };
-  });
-}
-
-const startedIn = (page: Page) => page.evaluate(() => (window as unknown as { started: Started[] }).started);
+import { listenIn, startedIn } from './scheduled';
 
 test('blocks lie one behind the other to the sample, ahead of the clock; the now line follows; the end is the end', async ({ page }) => {
   await listenIn(page);

@@ -129,7 +129,6 @@ test('pauses are found, and the narration split at them or made shorter', async 
 
 test('a narration is recorded with the practice microphone and lies in the export where it was spoken', async ({ page }, info) => {
   await newShow(page);
-  await page.unroute('**/demo/**');
   await addPhotos(page, [await photo('voice-a.jpg', '#446688')]);
   await page.getByTestId('picture 1').click();
   await type(page, 'Time on screen', '20');

@@ -43,26 +43,31 @@ async function backToTheList(page: Page): Promise<void> {
   await expect(list).toBeVisible();
 }
 
+/** Works in a browser of its own, in a copy of the profile in which the demo show lies. */
+async function withDemo(
+  baseURL: string | undefined,
+  options: Parameters<typeof chromium.launchPersistentContext>[1],
+  work: (context: BrowserContext) => Promise<void>,
+): Promise<void> {
+  const copy = copyOfProfile(await profileWithDemo(baseURL!));
+  const context = await chromium.launchPersistentContext(copy.folder, { ...CHROMIUM, baseURL: baseURL!, ...options });
+  await work(context);
+  await context.close();
+  copy.remove();
+}
+
 /** A test in the window that its worker goes on in, which stands at the list of shows; the demo show is among them. */
 export const test = watched.extend<object, { window: Window }>({
   window: [
     async ({}, hand, { project }) => {
-      const { baseURL, viewport, hasTouch, serviceWorkers } = project.use;
-      const copy = copyOfProfile(await profileWithDemo(baseURL!));
-      const context = await chromium.launchPersistentContext(copy.folder, {
-        ...CHROMIUM,
-        baseURL: baseURL!,
-        viewport: viewport!,
-        hasTouch: hasTouch ?? false,
-        serviceWorkers: serviceWorkers!,
-        locale: 'en-US',
+      const { baseURL, viewport, hasTouch, serviceWorkers, actionTimeout } = project.use;
+      const options = { viewport: viewport!, hasTouch: hasTouch ?? false, serviceWorkers: serviceWorkers!, locale: 'en-US' };
+      await withDemo(baseURL, options, async (context) => {
+        context.setDefaultTimeout(actionTimeout!);
+        const page = await context.newPage();
+        await page.goto('/');
+        await hand({ context, page });
       });
-      context.setDefaultTimeout(project.use.actionTimeout!);
-      const page = await context.newPage();
-      await page.goto('/');
-      await hand({ context, page });
-      await context.close();
-      copy.remove();
     },
     { scope: 'worker', timeout: 300_000 },
   ],
@@ -80,12 +85,6 @@ export const test = watched.extend<object, { window: Window }>({
 
 /** A test whose window is its own, in a browser in which the demo show lies as a first visit lays it out. */
 export const demoTest = watched.extend({
-  context: async ({ baseURL, viewport, hasTouch, locale, serviceWorkers }, hand) => {
-    const copy = copyOfProfile(await profileWithDemo(baseURL!));
-    const options = { ...CHROMIUM, baseURL: baseURL!, viewport, hasTouch, serviceWorkers, ...(locale ? { locale } : {}) };
-    const context = await chromium.launchPersistentContext(copy.folder, options);
-    await hand(context);
-    await context.close();
-    copy.remove();
-  },
+  context: async ({ baseURL, viewport, hasTouch, locale, serviceWorkers }, hand) =>
+    withDemo(baseURL, { viewport, hasTouch, serviceWorkers, ...(locale ? { locale } : {}) }, hand),
 });

@@ -21,7 +21,7 @@ function foundBy({ file, from, to }: Fault): string | null {
     // Jest that ends with its first failure writes no report; Playwright says beside it that it has stopped early.
     const told = /— What failed\n([\s\S]*)/.exec(stdout)?.[1] ?? '';
     const failed = /^(?:Jest|Playwright): .*$/m.exec(told)?.[0] ?? /^\s*● (.*)$/m.exec(stderr)?.[1];
-    return failed ?? told.split('\n')[0] ?? 'ended badly';
+    return failed ?? (told.split('\n')[0] || 'ended badly');
   } finally {
     writeFileSync(file, before);
   }
