@@ -4,6 +4,8 @@ export interface Figure {
   readonly value: number;
   readonly unit: string;
   readonly wanted?: { readonly least?: number; readonly most?: number };
+  /** How many times as long as on a quiet machine everything took while it was measured (`pace`). */
+  readonly pace?: number;
 }
 
 /** How much is measured: the numbers that count, or as little as shows that the measuring itself works. */
@@ -16,25 +18,63 @@ export interface Part {
   readonly measure: (size: Size) => readonly Figure[] | Promise<readonly Figure[]>;
 }
 
-export function holds({ value, wanted }: Figure): boolean | null {
-  if (!wanted) return null;
-  return value >= (wanted.least ?? -Infinity) && value <= (wanted.most ?? Infinity);
+/** Units of what a slow machine makes more of, and less. */
+const TIMES = ['s', 'ms'];
+const RATES = ['x', 'x real', '/s'];
+
+/** Bounds of speed are those of a quiet machine: on one that is slower, now, they are as much wider. */
+function bounds({ unit, wanted = {}, pace = 1 }: Figure): { least: number; most: number } {
+  const wider = Math.max(1, pace);
+  const { least = -Infinity, most = Infinity } = wanted;
+  return { least: RATES.includes(unit) ? least / wider : least, most: TIMES.includes(unit) ? most * wider : most };
+}
+
+export function holds(figure: Figure): boolean | null {
+  if (!figure.wanted) return null;
+  const { least, most } = bounds(figure);
+  return figure.value >= least && figure.value <= most;
 }
 
 export function row(figure: Figure): string {
   const { name, value, unit, wanted } = figure;
-  const bound = wanted ? (wanted.least === undefined ? `at most ${wanted.most}` : `at least ${wanted.least}`) : '';
+  const { least, most } = bounds(figure);
+  const said = (bound: number) => String(Number(bound.toPrecision(3)));
+  const bound = wanted ? (wanted.least === undefined ? `at most ${said(most)}` : `at least ${said(least)}`) : '';
   const verdict = { true: 'holds', false: 'MISSED', null: '' }[String(holds(figure))];
   return `${name.padEnd(62)} ${value.toFixed(value < 10 ? 2 : 1).padStart(9)} ${unit.padEnd(10)} ${bound.padEnd(14)} ${verdict}`;
 }
 
 export const table = (figures: readonly Figure[]): string => figures.map(row).join('\n');
 
+/** What `arithmetic` takes on a quiet machine with two cores, the least of three hundred runs, seconds. */
+const QUIET = 0.0;
+
+/** A filter over some noise: loops over typed arrays as the heart of the application has them. */
+function arithmetic(): number {
+  const sound = new Float32Array(1 << 20);
+  let [state, before, last] = [1, 0, 0];
+  for (let i = 0; i < sound.length; i += 1) {
+    state = (state * 16_807) % 2_147_483_647;
+    const next = state / 2_147_483_647 + 1.6 * last - 0.8 * before;
+    before = last;
+    last = next;
+    sound[i] = next;
+  }
+  return sound[sound.length - 1]!;
+}
+
+/** How many times as long as on a quiet machine things take now: a fixed piece of arithmetic, the quickest of seven. */
+export const pace = (): number => quickest(7, () => timed(() => void arithmetic())) / QUIET;
+
 /** Middle of several runs: one slow moment of a noisy machine does not decide. */
 export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[sorted.length >> 1]!;
 }
+
+/** The least of several runs: what else the machine does only ever makes one slower. */
+export const quickest = (turns: number, run: (turn: number) => number): number =>
+  Math.min(...Array.from({ length: turns }, (_, turn) => run(turn)));
 
 /** Seconds that a piece of work takes; what is still going on when it returns belongs to `timedAsync`. */
 export function timed(work: () => void): number {

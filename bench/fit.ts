@@ -7,7 +7,7 @@ import { downbeatsOf, hear } from '../core/music';
 import { memorySource } from '../core/sound';
 import { RATE } from '../core/units';
 import { composePiece, type Piece, type PieceSpec, type Style } from '../tests/pieces';
-import { median, timed, type Figure, type Size } from './figure';
+import { median, quickest, timed, type Figure, type Size } from './figure';
 import { nudgeFigures, writeWav } from './nudge';
 
 const STYLES: readonly Style[] = ['band', 'floor', 'waltz', 'picking', 'strum', 'march', 'clicks', 'organ'];
@@ -36,15 +36,20 @@ export function hearingFigures(size: Size): Figure[] {
   const found = lots(count).map((spec) => {
     const piece = composePiece(spec);
     const heard = hear(memorySource(piece.sound, 2));
+    const ratio = (heard.pulse.tempo ?? 0) / tempoOf(piece.beats);
+    const isNear = (to: number) => Math.abs(ratio / to - 1) <= 0.04;
     return {
-      tempo: Math.abs((heard.pulse.tempo ?? 0) / tempoOf(piece.beats) - 1) <= 0.04,
+      tempo: isNear(1),
+      level: [0.5, 1, 2].some(isNear),
       beats: fMeasure(heard.moments, piece.beats),
       downbeats: fMeasure(downbeatsOf(heard), piece.downbeats),
     };
   });
-  const share = (100 * found.filter(({ tempo }) => tempo).length) / found.length;
+  const shareOf = (is: (one: (typeof found)[number]) => boolean) => (100 * found.filter(is).length) / found.length;
   return [
-    { name: `Tempo within 4 %, of ${count} pieces of every style drawn by lot`, value: share, unit: '%', wanted: { least: 95 } },
+    { name: `Tempo within 4 %, of ${count} pieces of every style drawn by lot`, value: shareOf(({ tempo }) => tempo), unit: '%', wanted: { least: 95 } },
+    // Accuracy 2 of Gouyon et al. (2006): which of two levels of a beat is counted is a matter of taste.
+    { name: 'the same, of it, its half or its double', value: shareOf(({ level }) => level), unit: '%', wanted: { least: 90 } },
     { name: 'Beats in them, F-measure at 70 ms', value: mean(found.map(({ beats }) => beats)), unit: '', wanted: { least: 0.95 } },
     { name: 'Downbeats in them', value: mean(found.map(({ downbeats }) => downbeats)), unit: '', wanted: { least: 0.85 } },
   ];
@@ -77,7 +82,7 @@ function besideAubio(piece: Piece, folder: string): Figure[] {
 function solving(fitting: Fitting, seconds: number): number {
   weaveAnswer(fitting, seconds * 0.7, FIRST_WISH);
   const times: number[] = [];
-  for (let i = 0; i < 12; i += 1) times.push(timed(() => weaveAnswer(fitting, seconds * (0.4 + i * 0.11), FIRST_WISH)));
+  for (let i = 0; i < 12; i += 1) times.push(quickest(3, (turn) => timed(() => weaveAnswer(fitting, seconds * (0.4 + i * 0.11) + turn / 50, FIRST_WISH))));
   return median(times);
 }
 
@@ -85,7 +90,7 @@ function speeds(piece: Piece, name: string, hearBound: number | null, solveBound
   const source = memorySource(piece.sound, 2);
   hear(source);
   let heard = hear(source);
-  const hearing = median([0, 1, 2].map(() => timed(() => (heard = hear(source)))));
+  const hearing = quickest(3, () => timed(() => (heard = hear(source))));
   const fitting = startFitting(heard, source, { from: 0, to: piece.seconds });
   const preparing = timed(() => fitting.web(FIRST_WISH));
   return [

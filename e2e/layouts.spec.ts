@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { demoTest, dragByTouch, expect, face, goTo, LIFT, openDemo, test } from './app';
+import { demoTest, dragByTouch, expect, face, goTo, GRIP, LIFT, openDemo, test } from './app';
 import { cutOff } from './whole';
 
 /** A phone held upright, small and usual; held sideways; tablets upright; wide and very wide. */
@@ -83,6 +83,18 @@ demoTest('with text twice as large everything can still be reached', async ({ pa
   }
 });
 
+test('what is chosen next begins with none of the tools that stood open for what was chosen before', async ({ page }) => {
+  await openDemo(page);
+  await face(page, 'Voice');
+  const narration = (name: RegExp) => page.getByRole('button', { name }).first();
+  const tool = page.getByRole('button', { name: 'Loudness', exact: true });
+  await narration(/^1-puddle, from/).press('Enter');
+  await tool.tap();
+  await expect(tool).toHaveAttribute('aria-pressed', 'true');
+  await narration(/^2-plan, from/).press('Enter');
+  await expect(tool).toHaveAttribute('aria-pressed', 'false');
+});
+
 test('what is tapped stays where it is, and as large as it was', async ({ page }) => {
   await openDemo(page);
   await face(page, 'Pictures');
@@ -113,6 +125,31 @@ test('a swipe edits nothing, wherever it begins: on a knob, on the river after r
   await dragByTouch(page, { x: knob.x + knob.width / 2, y: knob.y + knob.height / 2 }, -90);
   await expect.poll(now).toBeGreaterThan(there + 40);
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeVisible();
+  // Where the browser has nothing to scroll it tells the page of a finger that strays; one that waits there is taken hold of, to compare.
+  await page.keyboard.press('Home');
+  const pulled = (stray: number) =>
+    page.getByTestId('fadeUp').evaluate(
+      async (element, [by, hold]) => {
+        Object.assign(element, { setPointerCapture: () => undefined });
+        const { x, y } = element.getBoundingClientRect();
+        const send = (type: string, clientY: number) =>
+          element.dispatchEvent(
+            new PointerEvent(type, { bubbles: true, pointerId: 1, pointerType: 'touch', isPrimary: true, clientX: x + 20, clientY }),
+          );
+        const before = element.getAttribute('aria-valuenow');
+        send('pointerdown', y + 20);
+        send('pointermove', y + 20 + by);
+        await new Promise((resolve) => setTimeout(resolve, hold));
+        send('pointermove', y + 70);
+        await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+        const after = element.getAttribute('aria-valuenow');
+        send('pointercancel', y + 70);
+        return after !== before;
+      },
+      [stray, GRIP] as const,
+    );
+  expect(await pulled(0)).toBe(true);
+  expect(await pulled(20)).toBe(false);
 });
 
 test('a part that is held at the edge of the sheet goes on with it, and lies where it is let go', async ({ page }) => {

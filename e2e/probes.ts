@@ -91,6 +91,9 @@ const ENGLISH: readonly string[] = Object.values(EN).filter(
   (text) => !text.includes('{{') && text.length > 3 && !Object.values(DE).includes(text),
 );
 
+/** Those of several words are English within a longer sentence, too. */
+const SENTENCES = ENGLISH.filter((text) => text.includes(' ') && text.length >= 10);
+
 /** Everything that is read or spoken on the page. */
 function everything(page: Page): Promise<string[]> {
   return page.evaluate(() => {
@@ -103,9 +106,9 @@ function everything(page: Page): Promise<string[]> {
   });
 }
 
-/** Sentences of the English catalogue that stand on a page in German. */
+/** What stands on a page in German and is, or holds, a sentence of the English catalogue. */
 export async function englishWords(page: Page): Promise<string[]> {
-  return (await everything(page)).filter((text) => ENGLISH.includes(text));
+  return (await everything(page)).filter((text) => ENGLISH.includes(text) || SENTENCES.some((english) => text.includes(english)));
 }
 
 /** Titles that the demo show brings: they may end in dots, and they are in the language they were written in. */

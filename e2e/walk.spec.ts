@@ -65,11 +65,11 @@ demoTest(
       document.body.insertAdjacentHTML(
         'beforeend',
         `<div id="probe"><div style="width:40px;overflow:hidden;white-space:nowrap">Verborgenheit</div>
-       <button style="width:40px;white-space:nowrap;padding:0"><span style="margin-left:20px">Knopfbeschriftung</span></button><p>Nothing to undo</p></div>`,
+       <button style="width:40px;white-space:nowrap;padding:0"><span style="margin-left:20px">Knopfbeschriftung</span></button><p>Loudness</p><p>Noch 2: Nothing to undo.</p></div>`,
       );
     });
     expect(await cutOffWords(page)).toEqual(['cut off: Verborgenheit', 'beside its button: Knopfbeschriftung']);
-    expect(await englishWords(page)).toEqual(['Nothing to undo']);
+    expect(await englishWords(page)).toEqual(['Loudness', 'Noch 2: Nothing to undo.']);
     expect(await controlFaults(page)).toEqual([expect.stringMatching(/^Knopfbeschriftung: 40 x/)]);
     await page.evaluate(() => document.getElementById('probe')!.remove());
     await press(page, 'Einstellungen');

@@ -176,13 +176,13 @@ export const FAULTS: readonly Fault[] = [
     to: 'disabled={!past}',
   },
   {
-    name: 'a chosen part keeps the drawer of the one before',
-    file: 'ui/show/Drawer.tsx',
-    from: '<PartDrawer key={part.id} part={part} />',
-    to: '<PartDrawer part={part} />',
+    name: 'a chosen part begins with the tool of the one before',
+    file: 'ui/panels/openTool.ts',
+    from: '(state.of === of ? state.tool : null)',
+    to: '(state.of === of ? state.tool : state.tool)',
   },
   {
-    name: 'a swipe that begins on a part lifts it',
+    name: 'a finger that strays lifts what it began on',
     file: 'ui/sheet/useVerticalDrag.ts',
     from: 'const STRAY = 8;',
     to: 'const STRAY = 80;',

@@ -7,5 +7,6 @@ module.exports = {
   testMatch: [`<rootDir>/${process.env.RAIN_BED_ROOM}/**/*.test.ts`],
   // Each mutant that it meets would cost a minute.
   testPathIgnorePatterns: ['/node_modules/', '/core/fit/weave\\.test\\.ts$'],
+  moduleNameMapper: { ...usual.moduleNameMapper, '^fast-check$': '<rootDir>/bench/suite/fastCheck.cjs' },
   testSequencer: '<rootDir>/bench/suite/quickFirst.cjs',
 };

@@ -76,5 +76,7 @@ it('goes down before a peak and comes up after it without an edge', () => {
   expect(gain(at) * 4).toBeLessThanOrEqual(gainOfDecibels(-1));
   expect(gain(at + RATE * 0.1)).toBeLessThan(0.6);
   expect(gain(at + RATE * 0.4)).toBeCloseTo(1, 6);
-  for (let frame = at - 600; frame < at + 20_000; frame += 1) expect(Math.abs(gain(frame + 1) - gain(frame))).toBeLessThan(0.02);
+  let steepest = 0;
+  for (let frame = at - 600; frame < at + 20_000; frame += 1) steepest = Math.max(steepest, Math.abs(gain(frame + 1) - gain(frame)));
+  expect(steepest).toBeLessThan(0.02);
 });

@@ -214,3 +214,50 @@ describe('times and treatments', () => {
     expect(clipIn(own).own.treatments).toHaveLength(2);
   });
 });
+
+it('a step is called what it does, by its details', () => {
+  const none = { id: 'bed-1', ids: ['bed-1'] };
+  const { nameOf: cutOff } = edits.removeParts;
+  expect(
+    [
+      edits.trimClip.nameOf({ ...none, edge: 'start', position: 0 }),
+      edits.trimClip.nameOf({ ...none, edge: 'end', position: 0 }),
+      edits.setOwn.nameOf({ ...none, change: { lead: 1 } }),
+      edits.setOwn.nameOf({ ...none, change: {} }),
+      cutOff({ ...none, closeUp: true }),
+      cutOff({ ...none, closeUp: false }),
+      edits.movePart.nameOf({ ...none, at: 0 }),
+      edits.moveParts.nameOf({ ...none, by: 0 }),
+      edits.setMark.nameOf({ ...none, at: 1 }),
+      edits.setMark.nameOf({ ...none, at: 1, name: 'x' }),
+      edits.setMark.nameOf({ ...none, name: 'x' }),
+      edits.setTreatments.nameOf({ of: { parts: [] }, chain: [] }),
+    ].map(({ key }) => key),
+  ).toEqual([
+    'edit.trimClipStart',
+    'edit.trimClipEnd',
+    'edit.startAClipsSoundEarlier',
+    'edit.changeAClipsSound',
+    'edit.removePartsCloseUp',
+    'edit.removeParts',
+    'edit.moveParts',
+    'edit.moveParts',
+    'edit.setAMark',
+    'edit.setAMark',
+    'edit.nameAMark',
+    'edit.treatTheSound',
+  ]);
+});
+
+it('a fitted piece that is cut by hand no longer follows the show', () => {
+  const fit = {
+    ...{ way: 'weave', to: 'show', made: 30, piece: { from: 0, to: 30 }, near: 'frame', shortest: { of: 'bars', count: 1 } },
+    ...{ ending: 'own', meets: [], avoid: [], hold: [], slack: 'leave' },
+  } as const;
+  const fitted = (self: boolean) => ({ ...bed, parts: [{ ...partOf(bed), fit: { ...fit, self } }] as Show['parts'] });
+  const after = (self: boolean) => {
+    const part = partOf(edits.stopEarly.traced(fitted(self), { id: 'bed-1', end: 20, fade: 1 }).show);
+    return part.kind === 'bed' ? part.fit?.self : null;
+  };
+  expect([after(true), after(false)]).toEqual([false, false]);
+});
