@@ -8,5 +8,7 @@ module.exports = {
   // Each mutant that it meets would cost a minute.
   testPathIgnorePatterns: ['/node_modules/', '/core/fit/weave\\.test\\.ts$'],
   moduleNameMapper: { ...usual.moduleNameMapper, '^fast-check$': '<rootDir>/bench/suite/fastCheck.cjs' },
+  // Stryker asks for a runner that is called so.
+  testRunner: '<rootDir>/bench/suite/jest-circus-firstFailure.cjs',
   testSequencer: '<rootDir>/bench/suite/quickFirst.cjs',
 };

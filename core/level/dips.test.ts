@@ -194,6 +194,12 @@ describe('dips follow', () => {
   });
 });
 
+it('a part that nothing dips has its pins as they are, those that say nothing too', () => {
+  const pins = [0, 1, 2].map((at) => ({ at, gain: -3 * at }));
+  const one = showOf([10], 10, { pins });
+  expect(pinsWithDips(one, dipsOf(one, HEARD), one.parts[0]!)).toEqual(pins);
+});
+
 describe('as clear as is wanted', () => {
   const steps = (values: readonly number[]): Sum => {
     const sums = [0];

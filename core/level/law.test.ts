@@ -134,6 +134,11 @@ it('a side of a crossing is drawn as it is heard, and stays as it is beyond its 
     [1009, 1000],
   ] as const)
     expect(crossGain(cross, 'in', at, 0)).toBeCloseTo(sideAt(cross, 'in', { hard: false, alike: 0 }, 100 + of), 6);
+  // As short as this a frame is a third of it.
+  const few: CrossAt = { ...cross, frames: 3, seam: 1 };
+  expect([crossGain(few, 'in', 2, 0), crossGain(few, 'in', 9, 0)]).toEqual(
+    [1, 1].map(() => expect.closeTo(sideAt(few, 'in', { hard: false, alike: 0 }, 102), 6)),
+  );
   const matched = { ...cross, law: 'matched' as const };
   const at = (sides: ReturnType<typeof sidesAlike>) =>
     sides.map(({ side, cross: heard }) => {

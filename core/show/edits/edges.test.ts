@@ -18,6 +18,9 @@ describe('clips', () => {
   it('sounds cross along only where a clip is followed by a clip', () => {
     expect(edits.crossOwnAlong(filmed, { id: 'clip' })).toBe(filmed);
     expect(edits.crossOwnAlong(filmed, { id: 'p1' })).toBe(filmed);
+    expect(edits.crossOwnAlong(filmed, { id: 'nobody' })).toBe(filmed);
+    const last = withClip(showOf([5]), 1, 4);
+    expect(edits.crossOwnAlong(last, { id: 'clip' })).toBe(last);
     expect(edits.moveOwnCut(filmed, { id: 'clip', by: 1 })).toBe(filmed);
     const media = clipMedia(2001, 4);
     const next = { ...clipIn(filmed), id: 'next', media: media.id };
@@ -113,9 +116,10 @@ describe('a fit', () => {
 
   it('keeps no more marks than there is room for, each a copy', () => {
     const many = Array.from({ length: LIMITS.fit.marks + 3 }, (_, i) => ({ from: i * 0.3, to: i * 0.3 + 0.2 }));
-    const names = [{ at: 3, name: 'A' }] as unknown as NonNullable<Show['media'][string]['marks']>['names'];
+    const names = Array.from({ length: LIMITS.fit.marks + 1 }, (_, at) => ({ at, name: 'A' })) as unknown as NonNullable<Show['media'][string]['marks']>['names'];
     const { marks } = edits.setMarks(bed, { media: mediaId(1000), marks: { keep: many, out: [], names } }).media[mediaId(1000)]!;
     expect(marks!.keep).toHaveLength(LIMITS.fit.marks);
+    expect(marks!.names).toHaveLength(LIMITS.fit.marks);
     expect(marks!.names[0]).not.toBe(names[0]);
     expect(() => edits.setMarks(bed, { media: mediaId(9), marks: { keep: [], out: [], names: [] } })).toThrow(RangeError);
   });
