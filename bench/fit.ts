@@ -47,7 +47,12 @@ export function hearingFigures(size: Size): Figure[] {
   });
   const shareOf = (is: (one: (typeof found)[number]) => boolean) => (100 * found.filter(is).length) / found.length;
   return [
-    { name: `Tempo within 4 %, of ${count} pieces of every style drawn by lot`, value: shareOf(({ tempo }) => tempo), unit: '%', wanted: { least: 95 } },
+    {
+      name: `Tempo within 4 %, of ${count} pieces of every style drawn by lot`,
+      value: shareOf(({ tempo }) => tempo),
+      unit: '%',
+      wanted: { least: 95 },
+    },
     // Accuracy 2 of Gouyon et al. (2006): which of two levels of a beat is counted is a matter of taste.
     { name: 'the same, of it, its half or its double', value: shareOf(({ level }) => level), unit: '%', wanted: { least: 90 } },
     { name: 'Beats in them, F-measure at 70 ms', value: mean(found.map(({ beats }) => beats)), unit: '', wanted: { least: 0.95 } },
@@ -82,7 +87,8 @@ function besideAubio(piece: Piece, folder: string): Figure[] {
 function solving(fitting: Fitting, seconds: number): number {
   weaveAnswer(fitting, seconds * 0.7, FIRST_WISH);
   const times: number[] = [];
-  for (let i = 0; i < 12; i += 1) times.push(quickest(3, (turn) => timed(() => weaveAnswer(fitting, seconds * (0.4 + i * 0.11) + turn / 50, FIRST_WISH))));
+  for (let i = 0; i < 12; i += 1)
+    times.push(quickest(3, (turn) => timed(() => weaveAnswer(fitting, seconds * (0.4 + i * 0.11) + turn / 50, FIRST_WISH))));
   return median(times);
 }
 

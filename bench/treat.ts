@@ -11,7 +11,7 @@ import { cooked, findOut, type Findings } from '../core/treat';
 import { playedKey, soundOfKey } from '../core/show';
 import { soundMedia } from '../tests/shows';
 import { RATE } from '../core/units';
-import { median, timed, type Figure, type Size } from './figure';
+import { median, quickest, timed, type Figure, type Size } from './figure';
 
 /** The same in ffmpeg, where it has one. */
 const THEIRS: Partial<Record<TreatmentKind, string>> = {

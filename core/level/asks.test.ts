@@ -1,6 +1,6 @@
 import { narration, profile, withNarrations } from '../../tests/heard';
 import { mediaId, showOf, soundMedia } from '../../tests/shows';
-import { FIRST_LANES, type PartLayer, type Show } from '../show';
+import type { PartLayer, Show } from '../show';
 import { addLane, nameSound, newPart, setDips } from '../show/edits';
 import { THIRDS, type Profile } from '../speech';
 import { RATE } from '../units';

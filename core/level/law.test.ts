@@ -9,7 +9,8 @@ import { HeardCross, fillLevel, sidesAlike, type CrossAt, type JoinSound } from 
 
 const shape = (x: number, bend: number) => x / ((1 / ((1 + 0.9 * bend) / 2) - 2) * (1 - x) + 1);
 const eased = (x: number) => 10 * x ** 3 - 15 * x ** 4 + 6 * x ** 5;
-const pinned = (pins: readonly PinAt[], at: number) => gainOfLevel(pinLevel(pins, at));
+// A course is one whatever its moments are counted in.
+const pinned = (pins: readonly PinAt[], at: number) => gainOfLevel(pinLevel(pins as readonly { at: number; gain: number }[], at));
 
 function levelAt({ length, lane, gain, up, out, quiet, pins, dips }: Envelope, at: number): number {
   let level = gain * lane.gain * pinned(pins, at) * pinned(dips, at) * pinned(lane.ride, at);

@@ -108,8 +108,8 @@ it('a treated lane is the same however it is cut into blocks; what is no number 
   const counting = new Mixer(planShow(showOf([1], 1)), sources(broken));
   const counts = [
     [0, 500],
-    [400, 300],
-    [400, 300],
+    [200, 460],
+    [200, 460],
     [0, 700],
   ].map(([first, count]) => {
     counting.render(first!, count!, whole);

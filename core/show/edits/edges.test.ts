@@ -116,7 +116,9 @@ describe('a fit', () => {
 
   it('keeps no more marks than there is room for, each a copy', () => {
     const many = Array.from({ length: LIMITS.fit.marks + 3 }, (_, i) => ({ from: i * 0.3, to: i * 0.3 + 0.2 }));
-    const names = Array.from({ length: LIMITS.fit.marks + 1 }, (_, at) => ({ at, name: 'A' })) as unknown as NonNullable<Show['media'][string]['marks']>['names'];
+    const names = Array.from({ length: LIMITS.fit.marks + 1 }, (_, at) => ({ at, name: 'A' })) as unknown as NonNullable<
+      Show['media'][string]['marks']
+    >['names'];
     const { marks } = edits.setMarks(bed, { media: mediaId(1000), marks: { keep: many, out: [], names } }).media[mediaId(1000)]!;
     expect(marks!.keep).toHaveLength(LIMITS.fit.marks);
     expect(marks!.names).toHaveLength(LIMITS.fit.marks);
