@@ -93,6 +93,13 @@ test('what is chosen next begins with none of the tools that stood open for what
   await expect(tool).toHaveAttribute('aria-pressed', 'true');
   await narration(/^2-plan, from/).press('Enter');
   await expect(tool).toHaveAttribute('aria-pressed', 'false');
+  // Nor with one that stood open in another show, whose things may have the same names.
+  await tool.tap();
+  await page.getByRole('button', { name: 'Back to the shows' }).click();
+  await openDemo(page);
+  await face(page, 'Voice');
+  await narration(/^2-plan, from/).press('Enter');
+  await expect(tool).toHaveAttribute('aria-pressed', 'false');
 });
 
 test('what is tapped stays where it is, and as large as it was', async ({ page }) => {

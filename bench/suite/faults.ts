@@ -178,8 +178,8 @@ export const FAULTS: readonly Fault[] = [
   {
     name: 'a chosen part begins with the tool of the one before',
     file: 'ui/panels/openTool.ts',
-    from: '(state.of === of ? state.tool : null)',
-    to: '(state.of === of ? state.tool : state.tool)',
+    from: '(state.of === mine ? state.tool : null)',
+    to: '(state.of === mine ? state.tool : state.tool)',
   },
   {
     name: 'a finger that strays lifts what it began on',

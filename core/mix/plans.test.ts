@@ -110,7 +110,7 @@ it('a treated lane is the same however it is cut into blocks; what is no number 
     [0, 500],
     [200, 460],
     [200, 460],
-    [0, 700],
+    [0, 660],
   ].map(([first, count]) => {
     counting.render(first!, count!, whole);
     return counting.unsound;
