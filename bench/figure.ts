@@ -15,6 +15,8 @@ export type Size = 'full' | 'small';
 export interface Part {
   readonly name: string;
   readonly limit: number;
+  /** It only computes: its bounds of speed are wider on a machine that is slow now. What people feel has the same bounds everywhere. */
+  readonly paced?: true;
   readonly measure: (size: Size) => readonly Figure[] | Promise<readonly Figure[]>;
 }
 
@@ -22,7 +24,7 @@ export interface Part {
 const TIMES = ['s', 'ms'];
 const RATES = ['x', 'x real', '/s'];
 
-/** Bounds of speed are those of a quiet machine: on one that is slower, now, they are as much wider. */
+/** Bounds of speed, for what is paced those of a quiet machine: on one that is slower, now, they are as much wider. */
 function bounds({ unit, wanted = {}, pace = 1 }: Figure): { least: number; most: number } {
   const wider = Math.max(1, pace);
   const { least = -Infinity, most = Infinity } = wanted;
@@ -38,8 +40,12 @@ export function holds(figure: Figure): boolean | null {
 export function row(figure: Figure): string {
   const { name, value, unit, wanted } = figure;
   const { least, most } = bounds(figure);
-  const said = (bound: number) => String(Number(bound.toPrecision(3)));
-  const bound = wanted ? (wanted.least === undefined ? `at most ${said(most)}` : `at least ${said(least)}`) : '';
+  const said = (given: number, now: number) => (given === now ? `${given}` : `${Number(now.toPrecision(3))} (quiet: ${given})`);
+  const bound = wanted
+    ? wanted.least === undefined
+      ? `at most ${said(wanted.most!, most)}`
+      : `at least ${said(wanted.least, least)}`
+    : '';
   const verdict = { true: 'holds', false: 'MISSED', null: '' }[String(holds(figure))];
   return `${name.padEnd(62)} ${value.toFixed(value < 10 ? 2 : 1).padStart(9)} ${unit.padEnd(10)} ${bound.padEnd(14)} ${verdict}`;
 }

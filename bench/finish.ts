@@ -74,8 +74,8 @@ function ffmpegFilm(show: Show, ending: 'mp4' | 'webm', size: Size): number {
       names.find((name) => name.startsWith(id))!,
     );
   const wav = join(FOLDER, 'demo.wav');
-  if (size === 'full') ffmpeg('-f', 'lavfi', '-i', 'anoisesrc=c=pink:r=48000:a=0.1', '-ac', '2', '-t', String(showSeconds(show)), wav);
-  else ffmpeg('-f', 'lavfi', '-i', 'anullsrc=r=48000', '-t', String(showSeconds(show)), wav);
+  const noise = size === 'full' ? 'anoisesrc=c=pink:r=48000:a=0.1' : 'anullsrc=r=48000';
+  ffmpeg('-f', 'lavfi', '-i', noise, '-ac', '2', '-t', String(showSeconds(show)), wav);
   const inputs: string[] = [];
   const chains: string[] = [];
   let last = '';

@@ -9,7 +9,7 @@ async function main(): Promise<void> {
     const before = pace();
     const figures = await part.measure('full');
     const meanwhile = (before + pace()) / 2;
-    for (const figure of figures) process.send!({ ...figure, pace: meanwhile });
+    for (const figure of figures) process.send!(part.paced ? { ...figure, pace: meanwhile } : figure);
   } finally {
     await endBrowser();
   }
